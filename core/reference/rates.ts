@@ -1,0 +1,24 @@
+import type { Sourced } from './row'
+
+/** How long hands take. Starting values of low confidence; the shop's own log is to replace them. */
+export interface Rates extends Sourced {
+  readonly spreadingCm2PerMin: number
+  readonly closingMin: Readonly<Record<'mortise-and-tenon' | 'dowel' | 'round-tenon', number>>
+  readonly fittingMin: number
+  readonly barClampMin: number
+  readonly checksPerStageMin: number
+  readonly wipingPerJointMin: number
+}
+
+export const RATES: Rates = {
+  spreadingCm2PerMin: 60,
+  closingMin: { 'mortise-and-tenon': 0.5, 'dowel': 0.3, 'round-tenon': 0.3 },
+  fittingMin: 0.4,
+  barClampMin: 0.75,
+  checksPerStageMin: 2,
+  wipingPerJointMin: 0.3,
+  source: 'working-rates', confidence: 'low',
+}
+
+/** Share of the open time a stage may use: the first joint spread is the one at risk. */
+export const OPEN_TIME_SHARE = 0.75

@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { SCHOOLS } from '../piece/words'
+import { CLAMP_TYPES } from './clamps'
+import { GLUE_IDS } from './glues'
+
+/** Temperatures and humidity as the workshop has them; `tonightC` is the lowest expected before morning. */
+export const Climate = z.strictObject({
+  nowC: z.number().min(-30, 'must be between -30 and 60 C').max(60, 'must be between -30 and 60 C'),
+  nowRhPct: z.number().min(5, 'must be between 5 and 98 %').max(98, 'must be between 5 and 98 %'),
+  tonightC: z.number().min(-30, 'must be between -30 and 60 C').max(60, 'must be between -30 and 60 C'),
+})
+export type Climate = z.infer<typeof Climate>
+
+export const RackRow = z.strictObject({
+  id: z.string().min(1).max(64), type: z.enum(CLAMP_TYPES), count: z.number().int('must be a whole number').min(0, 'must be 0 or more').max(200, 'must be 200 at most'),
+  openingMm: z.number().min(20, 'must be at least 20 mm').max(5000, 'must be 5000 mm at most'),
+})
+export type RackRow = z.infer<typeof RackRow>
+
+/** What a shop has and how it works. The plan needs nothing else about it. */
+export const Shop = z.strictObject({
+  name: z.string().max(100),
+  units: z.enum(['mm', 'in']),
+  school: z.enum(SCHOOLS),
+  hands: z.number().int().min(1, 'must be at least 1').max(6, 'must be 6 at most'),
+  opensMin: z.number().int().min(0).max(1439),
+  closesMin: z.number().int().min(0).max(1440),
+  climate: Climate,
+  rack: z.array(RackRow).max(100),
+  shelf: z.array(z.enum(GLUE_IDS)).min(1, 'must hold at least one glue'),
+  keysOn: z.boolean(),
+}).refine(s => s.closesMin > s.opensMin, { path: ['closesMin'], message: 'must be later than opening' })
+export type Shop = z.infer<typeof Shop>
+
+/** A small shop with an ordinary rack, for a first start and for tests. */
+export const USUAL_SHOP: Shop = {
+  name: 'Workshop', units: 'mm', school: 'everyday', hands: 1, opensMin: 8 * 60, closesMin: 18 * 60,
+  climate: { nowC: 19, nowRhPct: 52, tonightC: 12 },
+  rack: [
+    { id: 'bar-600', type: 'screw-bar-light', count: 6, openingMm: 600 },
+    { id: 'bar-1000', type: 'screw-bar-heavy', count: 2, openingMm: 1000 },
+    { id: 'one-handed', type: 'one-handed-heavy', count: 4, openingMm: 450 },
+    { id: 'c-100', type: 'c-clamp', count: 4, openingMm: 100 },
+    { id: 'strap', type: 'strap', count: 2, openingMm: 4000 },
+  ],
+  shelf: ['liquid-hide', 'fish', 'pva-white', 'pva-slow', 'epoxy-slow'],
+  keysOn: true,
+}

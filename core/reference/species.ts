@@ -1,0 +1,32 @@
+import type { Confidence } from '../measure/figure'
+import rows from './species.json'
+
+export interface Property { readonly value: number, readonly confidence: Confidence }
+export type PropertyKey = 'specificGravity' | 'bendingMPa' | 'stiffnessGPa' | 'shearMPa' | 'compressionAcrossMPa' | 'tensionAcrossMPa' | 'sideHardnessN' | 'radialShrinkagePct' | 'tangentialShrinkagePct'
+
+/** Small clear specimens at 12 % moisture, mean values; compression across is the stress at the proportional limit; shrinkage green to oven-dry. */
+export interface Species {
+  readonly name: string
+  readonly latin: string
+  /** Anchor in docs/sources.md. */
+  readonly source: string
+  readonly values: Readonly<Record<PropertyKey, Property>>
+}
+
+interface Row { name: string, latin: string, source: string, values: Record<string, (string | number)[]> }
+
+export const SPECIES: readonly Species[] = (rows as Row[]).map(row => ({
+  name: row.name, latin: row.latin, source: row.source,
+  values: Object.fromEntries(Object.entries(row.values).map(([key, [value, confidence]]) => [key, { value, confidence }])) as unknown as Species['values'],
+}))
+
+/** The species of that name, or beech with low confidence for wood nobody has named: the commonest chair wood, and in the middle of the range. */
+export function speciesNamed(name: string): Species {
+  const found = SPECIES.find(s => s.name === name)
+  if (found) return found
+  const beech = SPECIES.find(s => s.name === 'Beech, European')!
+  return { ...beech, name: 'unknown wood, taken as beech', values: Object.fromEntries(Object.entries(beech.values).map(([k, p]) => [k, { ...p, confidence: 'low' }])) as unknown as Species['values'] }
+}
+
+/** Woods whose tannin turns black with wet iron. */
+export const TANNIN_WOODS: ReadonlySet<string> = new Set(SPECIES.filter(s => /oak|walnut|chestnut/i.test(s.name)).map(s => s.name))

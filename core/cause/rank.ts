@@ -34,7 +34,7 @@ export function diagnose(piece: Piece, joint: Joint): Diagnosis {
   return { joint: joint.id, causes, nextTest: findNextTest(piece, joint, applicable), observations: countObservations(piece, joint) }
 }
 
-/** Half a factor of two either way for the prior, and as much again for each piece of evidence not looked at, at most a factor of six. */
+/** A factor of 1.5 in the odds either way for the prior, 1.25 more for each piece of evidence nobody looked at, 6 at most. */
 const BAND_LOG = Math.log(1.5)
 const BAND_PER_UNKNOWN = Math.log(1.25)
 const BAND_MOST = Math.log(6)

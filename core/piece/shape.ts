@@ -24,11 +24,13 @@ export function redraw(piece: Piece, species: string = speciesOf(piece)): Result
   const kept = new Set(built.joints.map(j => j.id))
   const lost = piece.joints.find(j => !kept.has(j.id) && (findingOf(piece, j.id).state !== 'not-tested' || piece.metal.some(m => m.joint === j.id)))
   if (lost) return fail('joint_has_findings', `This would take away ${tagOf(lost)}, ${lost.label}, which has been tested. Set it to “not tested” first.`)
-  return succeed(withoutStale({ ...piece, parts: built.parts, joints: keepNumbers(piece.joints, built.joints).map(j => keepMeasured(piece.joints, j)) }))
+  return succeed(withoutStale({ ...piece, parts: built.parts, joints: keepNumbers(piece, built.joints).map(j => keepMeasured(piece.joints, j)) }))
 }
 
-/** Paper tags carry the numbers, so a joint keeps its own; new joints take the free ones from the lowest up. */
-function keepNumbers(before: readonly Joint[], after: readonly Joint[]): Joint[] {
+/** Paper tags carry the numbers, so once testing has begun a joint keeps its own; new joints take the free ones from the lowest up. */
+function keepNumbers(piece: Piece, after: readonly Joint[]): Joint[] {
+  if (Object.keys(piece.findings).length === 0) return [...after]
+  const before = piece.joints
   const given = new Map(before.map(j => [j.id, j.number]))
   const used = new Set(after.flatMap(j => given.get(j.id) ?? []))
   let next = 1

@@ -106,6 +106,8 @@ function addStretchers({ b, v, o, legs }: Chair): void {
   between('back-stretcher', 'back stretcher', legs.lb, legs.rb, raised)
 }
 
+const SLAT_WORDS = ['lowest', 'second', 'third', 'fourth']
+
 function addBack({ b, v, o, legs }: Chair): void {
   const [seat, top] = [v('seatHeight'), v('backHeight')]
   const across = (id: string, label: string, role: string, y: number, heightMm: number, thicknessMm: number, depthMm: number) =>
@@ -117,7 +119,7 @@ function addBack({ b, v, o, legs }: Chair): void {
   for (let i = 1; i <= slats; i++) {
     const y = seat + free * i / (slats + 1) + 10
     const height = Math.min(40, free / (slats + 1) - 8)
-    across(slats === 1 ? 'slat' : `slat-${i}`, slats === 1 ? 'slat' : `slat ${i}`, 'slat', y, Math.max(14, height), 11, 16)
+    across(slats === 1 ? 'slat' : `slat-${i}`, slats === 1 ? 'slat' : `${SLAT_WORDS[i - 1]} slat`, 'slat', y, Math.max(14, height), 11, 16)
   }
   across('crest-rail', 'crest rail', 'crest-rail', top - crestHeight / 2 - 6, crestHeight, 18, 22)
 }

@@ -1,0 +1,45 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, describe, expect, it } from 'vitest'
+import { main } from './arreglo'
+
+const folder = mkdtempSync(join(tmpdir(), 'arreglo-cli-'))
+afterAll(() => rmSync(folder, { recursive: true }))
+const DEMO = new URL('../demo/vestry-chair.json', import.meta.url).pathname
+const SHOP = new URL('../demo/shop.json', import.meta.url).pathname
+
+function run(...args: string[]) {
+  const [out, err] = [[] as string[], [] as string[]]
+  const code = main(args, t => out.push(t), t => err.push(t), '2026-03-05T10:00')
+  return { code, out: out.join('\n'), err: err.join('\n') }
+}
+
+describe('the command line', () => {
+  it('prints the whole plan as JSON', () => {
+    const { code, out } = run('plan', DEMO, '--json', '--shop', SHOP)
+    expect(code).toBe(0)
+    expect(Object.keys(JSON.parse(out))).toEqual(expect.arrayContaining(['diagnoses', 'mends', 'glue', 'takeApart', 'stages', 'returnMin', 'stock', 'gates', 'problems']))
+  })
+  it('prints it in words', () => {
+    const { out } = run('plan', DEMO, '--shop', SHOP)
+    expect(out).toContain('Chapel vestry chair')
+    expect(out).toMatch(/Stage 1: .* off tomorrow/)
+  })
+  it('refuses a file with three errors: three paths, no stack trace, exit code 1', () => {
+    const json = JSON.parse(readFileSync(DEMO, 'utf8'))
+    json.piece.joints[3].withdraw = [2, 0, 0]
+    json.piece.findings['front-rail--left-front-leg'].state = 'wobbly'
+    delete json.piece.title
+    const file = join(folder, 'bad.json')
+    writeFileSync(file, JSON.stringify(json))
+    const { code, err } = run('plan', file)
+    expect(code).toBe(1)
+    for (const path of ['piece.title', 'piece.joints.3.withdraw', 'piece.findings.front-rail--left-front-leg.state']) expect(err).toContain(path)
+    expect(err).toContain('3 things are wrong')
+    expect(err).not.toMatch(/at .*\.ts:\d+/)
+  })
+  it.each([[['plan', '/no/such/file.json'], 1], [['plan'], 2], [['dance', DEMO], 2], [['plan', DEMO, '--start', 'noon'], 2], [['check', DEMO], 0]] as const)('%j ends with %i', (args, code) => {
+    expect(run(...args).code).toBe(code)
+  })
+})

@@ -1,0 +1,3 @@
+export { CAUSES, causeNamed, type Cause, type CauseId } from './causes'
+export { diagnose, type Diagnosis, type NextTest, type RankedCause } from './rank'
+export { readWholePiece, type WholePieceReading } from './whole-piece'

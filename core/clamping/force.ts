@@ -1,0 +1,42 @@
+import { input, type Figure } from '../measure/figure'
+import type { Range } from '../reference/row'
+
+/** Pressure that brings a shoulder home and holds it, MPa (docs/sources.md#clamp-forces, medium). */
+export const SHOULDER_PRESSURE_MPA: Range = [0.3, 0.5]
+/** Usual pull on a shoulder, kN: less does not hold it, more means that something keeps it off. */
+export const SHOULDER_FORCE_KN: Range = [0.3, 3]
+
+/** Force that brings a tenon's or dowelled rail's shoulder home, kN. The glue faces lie along the pull: it does not press them. */
+export function shoulderForce(shoulderAreaMm2: number): Figure {
+  const within = (kn: number) => Math.min(SHOULDER_FORCE_KN[1], Math.max(SHOULDER_FORCE_KN[0], kn))
+  const [low, high] = SHOULDER_PRESSURE_MPA.map(p => within(p * shoulderAreaMm2 / 1000)) as [number, number]
+  return {
+    value: (low + high) / 2, low, high, unit: 'kN',
+    derivation: {
+      rule: 'Shoulder area × 0.3–0.5 MPa, and between 0.3 and 3 kN. If more is needed, something holds the shoulder off: stop and look.',
+      inputs: [input('shoulder area', shoulderAreaMm2, 'mm2'), input('pressure, low', SHOULDER_PRESSURE_MPA[0], 'MPa', 'table'), input('pressure, high', SHOULDER_PRESSURE_MPA[1], 'MPa', 'table')],
+      source: 'clamp-forces', confidence: 'medium',
+    },
+  }
+}
+
+/**
+ * Force for a face joint, break or splice, kN: pressure × area / cos t.
+ * @param tiltDeg between the pull and the face's normal, 0 to 60   @throws RangeError outside that
+ */
+export function faceForce(areaMm2: number, pressureMPa: Range, tiltDeg = 0): Figure {
+  if (!(tiltDeg >= 0 && tiltDeg <= 60)) throw new RangeError(`A pull ${tiltDeg} degrees off the face cannot close it: 0 to 60.`)
+  const cos = Math.cos(tiltDeg * Math.PI / 180)
+  const [low, high] = pressureMPa.map(p => p * areaMm2 / cos / 1000) as [number, number]
+  return {
+    value: (low + high) / 2, low, high, unit: 'kN',
+    derivation: {
+      rule: 'Pressure × area / cos t, t between the pull and the face’s normal.',
+      inputs: [input('area', areaMm2, 'mm2'), input('pressure, low', pressureMPa[0], 'MPa', 'table'), input('pressure, high', pressureMPa[1], 'MPa', 'table'), input('t', tiltDeg, 'deg')],
+      source: 'clamp-forces', confidence: 'medium',
+    },
+  }
+}
+
+/** A wet glue line creeps from about here, degrees off square; dry it still holds and deceives. */
+export const SLIP_DEG = 5

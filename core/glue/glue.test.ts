@@ -1,0 +1,72 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { phraseText } from '../measure/phrase'
+import { parseWallTime } from '../measure/wall-time'
+import { glueNamed, GLUES } from '../reference/glues'
+import { USUAL_SHOP, type Climate } from '../reference/shop-settings'
+import { chooseGlue, clampTime, coldestBetweenC, glueGrams, minutesToCure, openTime, temperatureAtC, verdictOf, type GlueNeeds } from './index'
+
+const morning = parseWallTime('2026-03-05T09:00')
+const at = (nowC: number, nowRhPct = 50, tonightC = nowC): Climate => ({ nowC, nowRhPct, tonightC })
+const needs = (n: Partial<GlueNeeds> = {}): GlueNeeds => ({ gapMm: 0.05, workingMin: 5, service: 'dry', oldGlueLeft: [], mustComeApart: false, oldPiece: false, keptFinish: false, startMin: morning, ...n })
+const against = (id: Parameters<typeof verdictOf>[1], n: Partial<GlueNeeds>, climate = at(20)) => verdictOf(chooseGlue(needs(n), 'everyday', USUAL_SHOP, climate), id).against.map(a => phraseText(a)).join('; ')
+
+describe('climate', () => {
+  it('worked examples: white PVA 10 min at 20 C and 50 %; 14.1 at 15 C; 9 at 20 C and 40 %; slow epoxy halves at 30 C', () => {
+    expect(openTime(glueNamed('pva-white'), at(20)).value).toBeCloseTo(10, 9)
+    expect(openTime(glueNamed('pva-white'), at(15)).value).toBeCloseTo(14.142, 3)
+    expect(openTime(glueNamed('pva-white'), at(20, 40)).value).toBeCloseTo(9, 9)
+    expect(openTime(glueNamed('epoxy-slow'), at(30)).value).toBeCloseTo(22.5, 9)
+  })
+  it('a cold shop halves hot hide glue’s open time, a warm one doubles it', () => {
+    expect(openTime(glueNamed('hot-hide'), at(8)).value).toBeCloseTo(1, 9)
+    expect(openTime(glueNamed('hot-hide'), at(32)).value).toBeCloseTo(4, 9)
+  })
+  it('cools down after closing and is warm again at opening', () => {
+    const climate = at(20, 50, 8)
+    expect(temperatureAtC(climate, USUAL_SHOP, parseWallTime('2026-03-05T12:00'))).toBe(20)
+    expect(temperatureAtC(climate, USUAL_SHOP, parseWallTime('2026-03-05T20:00'))).toBeCloseTo(14, 9)
+    expect(temperatureAtC(climate, USUAL_SHOP, parseWallTime('2026-03-06T03:00'))).toBe(8)
+    expect(coldestBetweenC(climate, USUAL_SHOP, morning, morning + 24 * 60)).toBe(8)
+    expect(coldestBetweenC(climate, USUAL_SHOP, morning, morning + 60)).toBe(20)
+  })
+  it('makes up its clamp time by the temperature to come: at a steady 20 C just the label’s, at 10 C twice that', () => {
+    expect(clampTime(glueNamed('epoxy-slow'), at(20), USUAL_SHOP, morning).value).toBeCloseTo(24 * 60, 6)
+    expect(minutesToCure(glueNamed('pva-white'), 60, at(10), USUAL_SHOP, morning)).toBeCloseTo(120, 6)
+    expect(minutesToCure(glueNamed('pva-white'), 60, at(5), USUAL_SHOP, morning)).toBe(Infinity)
+  })
+  it('a colder night never makes it sooner', () => {
+    fc.assert(fc.property(fc.constantFrom(...GLUES), fc.double({ min: 0, max: 20, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true }), (glue, tonight, colder) => {
+      const wait = (t: number) => minutesToCure(glue, glue.clampH[1] * 60, at(20, 50, t), USUAL_SHOP, morning + 7 * 60)
+      expect(wait(tonight - colder)).toBeGreaterThanOrEqual(wait(tonight) - 1e-6)
+    }), { numRuns: 60 })
+  })
+})
+
+describe('choosing', () => {
+  it('gives each hard limit with its number', () => {
+    expect(against('pva-white', { gapMm: 0.3 })).toBe('bridges 0.15 mm, the joint leaves 0.30 mm')
+    expect(against('pva-white', { workingMin: 9 })).toBe('open 10 min today, of which 7.5 min may be used; the longest stage needs 9.0 min')
+    expect(against('pva-white', { service: 'wet' })).toContain('wet use')
+    expect(against('pva-white', { oldGlueLeft: ['protein'] })).toContain('will not bond over protein glue')
+    expect(against('epoxy-slow', { mustComeApart: true })).toContain('cannot be undone')
+    expect(against('polyurethane', {})).toContain('foam fills but does not hold')
+  })
+  it('refuses tonight’s cold, not only now’s', () => {
+    expect(against('liquid-hide', { startMin: morning + 6 * 60 }, at(20, 50, 9))).toContain('too cold: 9.0 °C while it is in clamps, and it wants 18.0 °C')
+    expect(against('pva-white', { startMin: morning }, at(20, 50, 5))).toBe('')
+  })
+  it('the schools differ where good repairers do', () => {
+    const best = (school: 'conserve' | 'everyday' | 'strength', n: Partial<GlueNeeds> = {}) => chooseGlue(needs(n), school, USUAL_SHOP, at(20)).best!.glue.group
+    expect([best('conserve'), best('everyday'), best('everyday', { oldPiece: true }), best('strength')]).toEqual(['protein', 'pva', 'protein', 'pva'])
+    expect(best('everyday', { gapMm: 1 })).toBe('epoxy')
+  })
+  it('the winner breaks no limit, and the runner-up comes with what would make it win', () => {
+    fc.assert(fc.property(fc.double({ min: 0, max: 3, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }), fc.double({ min: 5, max: 32, noNaN: true }), (gapMm, workingMin, t) => {
+      const choice = chooseGlue(needs({ gapMm, workingMin }), 'everyday', USUAL_SHOP, at(t))
+      if (choice.best) expect(choice.best.against).toEqual([])
+      expect(Boolean(choice.runnerUp)).toBe(choice.wouldWin !== '')
+    }), { numRuns: 40 })
+  })
+  it('how much: 100 cm² of white PVA is 2.7 g', () => expect(glueGrams(glueNamed('pva-white'), 10_000)).toBeCloseTo(2.66, 2))
+})

@@ -1,0 +1,2 @@
+export { chooseGlue, glueGrams, verdictOf, verdictText, type GlueChoice, type GlueNeeds, type GlueVerdict } from './choose'
+export { clampTime, coldestBetweenC, minutesToCure, openTime, temperatureAtC } from './climate'

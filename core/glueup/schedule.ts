@@ -1,0 +1,79 @@
+import { handOut, wholeRack, type HandedOut, type RackClamp } from '../clamping'
+import { clampTime, minutesToCure } from '../glue/climate'
+import type { Figure } from '../measure/figure'
+import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
+import type { Glue } from '../reference/glues'
+import type { Climate, Shop } from '../reference/shop-settings'
+import type { Stage } from './stages'
+
+/** A stage with its clamps and its times on the workshop's clock, wall-clock minutes. */
+export interface ScheduledStage extends Stage {
+  readonly startMin: number
+  readonly clampedMin: number
+  readonly cureMin: Figure
+  /** When the glue has set enough for the clamps to come off; Infinity if it never does in this cold. */
+  readonly setMin: number
+  /** The first working moment after that. */
+  readonly clampsOffMin: number
+  /** Not to be stressed before. */
+  readonly restUntilMin: number
+  readonly clamps: readonly HandedOut[]
+  readonly glued: boolean
+}
+
+/** The next moment within opening hours at which `lengthMin` fits before closing; longer jobs start when the shop opens. */
+export function nextWorkingMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMin: number, lengthMin = 0): number {
+  const t = minuteOfDay(fromMin)
+  const day = fromMin - t
+  if (t < hours.opensMin) return day + hours.opensMin
+  if (t + lengthMin <= hours.closesMin || (t === hours.opensMin && lengthMin > hours.closesMin - hours.opensMin)) return fromMin
+  return day + MIN_PER_DAY + hours.opensMin
+}
+
+/** When hands-on work of a length is done, working only while the shop is open. */
+export function workUntilMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMin: number, lengthMin: number): number {
+  let [t, left] = [nextWorkingMin(hours, fromMin), lengthMin]
+  for (;;) {
+    const today = hours.closesMin - minuteOfDay(t)
+    if (left <= today) return t + left
+    left -= today
+    t = nextWorkingMin(hours, t + today + 1)
+  }
+}
+
+/**
+ * Stages in order, one pair of hands at a time: after the stages they stand on are out of clamps, and when clamps are free.
+ * `gluedAt` holds the stages already done, with the time their clamps went on.
+ */
+export function schedule(stages: readonly Stage[], glue: Glue, shop: Shop, climate: Climate, readyMin: number, gluedAt: ReadonlyMap<number, number> = new Map()): ScheduledStage[] {
+  const rack = wholeRack(shop.rack)
+  const done: ScheduledStage[] = []
+  let handsFree = readyMin
+  for (const stage of stages) {
+    const after = stage.after.map(n => done.find(d => d.number === n)!.clampsOffMin)
+    const glued = gluedAt.get(stage.number)
+    const { startMin, clamps } = glued === undefined ? startWithClamps(stage, rack, shop, Math.max(handsFree, ...after)) : { startMin: glued - stage.working.value, clamps: handOut(stage.lines, rack, glued) }
+    const clampedMin = glued ?? startMin + stage.working.value
+    const cureMin = clampTime(glue, climate, shop, clampedMin)
+    const setMin = clampedMin + cureMin.value
+    const clampsOffMin = Number.isFinite(setMin) ? nextWorkingMin(shop, setMin) : Infinity
+    const restUntilMin = clampedMin + minutesToCure(glue, glue.restH * 60, climate, shop, clampedMin)
+    for (const { clamp } of clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: clampsOffMin }
+    handsFree = Math.max(handsFree, clampedMin)
+    done.push({ ...stage, startMin, clampedMin, cureMin, setMin, clampsOffMin, restUntilMin, clamps, glued: glued !== undefined })
+  }
+  return done
+}
+
+/** The first working moment at which every line that can be served at all gets its clamp. */
+function startWithClamps(stage: Stage, rack: readonly RackClamp[], shop: Shop, fromMin: number): { startMin: number, clamps: HandedOut[] } {
+  const moments = [fromMin, ...rack.map(c => c.freeAtMin).filter(t => t > fromMin && Number.isFinite(t)).sort((a, b) => a - b)]
+  let last: { startMin: number, clamps: HandedOut[] } | undefined
+  for (const moment of moments) {
+    const startMin = nextWorkingMin(shop, moment, stage.working.value)
+    const clamps = handOut(stage.lines, rack, startMin)
+    last = { startMin, clamps }
+    if (clamps.filter(c => c.clamp === null).length <= stage.unserved.length) return last
+  }
+  return last!
+}

@@ -1,0 +1,105 @@
+import { clampLines, unservable, type ClampLine } from '../clamping'
+import type { Figure } from '../measure/figure'
+import type { Joint, Piece } from '../piece/schema'
+import type { MendId } from '../piece/words'
+import type { Shop } from '../reference/shop-settings'
+import type { Move } from '../takeapart'
+import { workingTime } from './working-time'
+
+/** Joints closed in one go, and the stages that have to be cured before. */
+export interface Stage {
+  readonly number: number
+  readonly joints: readonly string[]
+  readonly after: readonly number[]
+  readonly working: Figure
+  readonly lines: readonly ClampLine[]
+  /** Lines that no clamp on the rack can serve. */
+  readonly unserved: readonly ClampLine[]
+}
+
+export interface Staging {
+  readonly stages: readonly Stage[]
+  /** The least working time into which the glue-up can be split, minutes: no glue open for less will do. */
+  readonly bottleneckMin: number
+  readonly fits: boolean
+}
+
+interface Node { readonly joints: readonly string[], readonly parent: number | null }
+
+/** Above this many closings every split is no longer tried; they are then joined greedily. */
+const MOST_NODES_EXACT = 12
+
+/**
+ * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
+ * backward, so a stage is one or more moves that hang together; what is mended in place joins the last stage or its own.
+ */
+export function planStages(piece: Piece, moves: readonly Move[], inPlace: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop, usableMin: number): Staging {
+  const nodes = closingTree(piece, moves, inPlace)
+  const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
+  const evaluate = (members: readonly number[]) => {
+    const key = members.join(' ')
+    const known = cache.get(key)
+    if (known) return known
+    const joints = members.flatMap(i => nodes[i]!.joints)
+    const made = stageFor(piece, joints, mends, shop)
+    cache.set(key, made)
+    return made
+  }
+  const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
+  const groups = bestSplit(nodes, members => badness(evaluate(members), usableMin))
+  const order = groups.map(members => ({ members, depth: Math.max(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth)
+  const stages = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
+  return { stages, bottleneckMin, fits: stages.every(s => s.working.value <= usableMin && s.unserved.length === 0) }
+}
+
+function stageFor(piece: Piece, ids: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop): Omit<Stage, 'number' | 'after'> {
+  const joints = ids.map(id => piece.joints.find(j => j.id === id)) as Joint[]
+  const lines = clampLines(piece, joints)
+  return { joints: ids, lines, unserved: unservable(lines, shop.rack), working: workingTime({ joints, mends, clamps: lines.length }, shop.hands) }
+}
+
+/** The take-apart as a tree: each move closes one body, and belongs under the move whose body holds that body. */
+function closingTree(piece: Piece, moves: readonly Move[], inPlace: readonly string[]): Node[] {
+  const partsOf = (m: Move) => new Set(m.joints.flatMap(id => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }))
+  const nodes: Node[] = moves.map((m, i) => {
+    // The nearest earlier move that this body came out of: it moved or left behind all the parts that part here.
+    const parent = [...Array(i).keys()].reverse().find(k => holdsAll(moves[k]!.parts, partsOf(m)) || holdsAll(moves[k]!.from, partsOf(m)))
+    return { joints: m.joints, parent: parent ?? (i === 0 ? null : 0) }
+  })
+  for (const joint of inPlace) nodes.push({ joints: [joint], parent: nodes.length > 0 ? 0 : null })
+  return nodes
+}
+
+const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean => [...parts].every(p => body.includes(p))
+
+const depthOf = (nodes: readonly Node[], i: number): number => { const { parent } = nodes[i]!; return parent === null ? 0 : 1 + depthOf(nodes, parent) }
+
+/** How bad a stage is: minutes over the time it has, and a day for each clamp that is missing. */
+const badness = (s: Omit<Stage, 'number' | 'after'>, usableMin: number): { over: number, share: number } =>
+  ({ over: Math.max(0, s.working.value - usableMin) + s.unserved.length * 1440, share: s.working.value / usableMin })
+
+/** All ways of cutting the tree into connected groups: least overrun, then fewest groups, then the most spare time in the tightest. */
+function bestSplit(nodes: readonly Node[], judge: (members: readonly number[]) => { over: number, share: number }): number[][] {
+  if (nodes.length === 0) return []
+  const edges = nodes.flatMap((n, i) => (n.parent === null ? [] : [i]))
+  const exact = nodes.length <= MOST_NODES_EXACT
+  const masks = exact ? 2 ** edges.length : 2
+  let best: { groups: number[][], over: number, share: number } | null = null
+  for (let mask = 0; mask < masks; mask++) {
+    const groups = groupsFor(nodes, edges, exact ? mask : mask === 0 ? 0 : 2 ** edges.length - 1)
+    const judged = groups.map(judge)
+    const over = judged.reduce((sum, j) => sum + j.over, 0)
+    const share = Math.max(...judged.map(j => j.share))
+    if (!best || over < best.over - 1e-9 || (Math.abs(over - best.over) < 1e-9 && (groups.length < best.groups.length || (groups.length === best.groups.length && share < best.share)))) best = { groups, over, share }
+  }
+  return best!.groups
+}
+
+/** Groups left when the edges of `mask` are cut; a cut edge puts a closing in a stage before its parent's. */
+function groupsFor(nodes: readonly Node[], edges: readonly number[], mask: number): number[][] {
+  const cut = new Set(edges.filter((_, bit) => Math.floor(mask / 2 ** bit) % 2 === 1))
+  const headOf = (i: number): number => (nodes[i]!.parent === null || cut.has(i) ? i : headOf(nodes[i]!.parent!))
+  const groups = new Map<number, number[]>()
+  nodes.forEach((_, i) => { const h = headOf(i); groups.set(h, [...(groups.get(h) ?? []), i]) })
+  return [...groups.values()]
+}

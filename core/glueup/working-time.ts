@@ -1,0 +1,36 @@
+import { input, type Figure } from '../measure/figure'
+import { glueAreaMm2 } from '../piece/joint-area'
+import type { Joint } from '../piece/schema'
+import type { MendId } from '../piece/words'
+import { RATES, type Rates } from '../reference/rates'
+
+/** What is glued in one go, as far as time is concerned. */
+export interface StageWork { readonly joints: readonly Joint[], readonly mends: Readonly<Record<string, MendId>>, readonly clamps: number }
+
+/** Fitting a wedge or shim while the glue is open takes hands as well. */
+const FITTED: ReadonlySet<MendId> = new Set(['kerf-and-wedge', 'shims'])
+
+/**
+ * Minutes from the first spread to the last clamp: spreading both faces, closing, fitting, clamps with their pads and wiping,
+ * shared among the hands, and the checks on top.
+ */
+export function workingTime(work: StageWork, hands: number, rates: Rates = RATES): Figure {
+  const areaCm2 = work.joints.reduce((sum, j) => sum + 2 * glueAreaMm2(j), 0) / 100
+  const spreading = areaCm2 / rates.spreadingCm2PerMin
+  const closing = work.joints.reduce((sum, j) => sum + rates.closingMin[j.form.kind], 0)
+  const fitting = work.joints.filter(j => FITTED.has(work.mends[j.id] ?? 're-glue')).length * rates.fittingMin
+  const clamping = work.clamps * rates.barClampMin
+  const wiping = work.joints.length * rates.wipingPerJointMin
+  const value = work.joints.length === 0 ? 0 : (spreading + closing + fitting + clamping + wiping) / hands + rates.checksPerStageMin
+  return {
+    value, low: value * 0.75, high: value * 1.35, unit: 'min',
+    derivation: {
+      rule: '(spreading + closing + fitting + clamps + wiping) / hands + checks',
+      inputs: [
+        input(`spreading, ${areaCm2.toFixed(0)} cm² of both faces`, spreading, 'min'), input('closing', closing, 'min', 'table'), input('fitting wedges and shims', fitting, 'min', 'table'),
+        input(`clamps, ${work.clamps}`, clamping, 'min', 'table'), input('wiping', wiping, 'min', 'table'), input('hands', hands, 'count', 'measured'), input('checks', rates.checksPerStageMin, 'min', 'table'),
+      ],
+      source: 'working-rates', confidence: rates.confidence,
+    },
+  }
+}

@@ -1,0 +1,26 @@
+import { fitMm, say } from '../measure/phrase'
+import { dowelSnapped, glueFaces, no, widest, type JointCase, type Mend, type Verdict } from './mend'
+
+/** Glue worked in from the mouth without taking the joint apart: weaker and less sure, for joints that cannot open without harm. */
+export const glueInPlace: Mend = { id: 'glue-in-place', label: 'Glue in place', short: 'in place', opens: false, undo: 'partly', consider }
+
+function consider(c: JointCase): Verdict {
+  const { state } = c.finding
+  if (dowelSnapped(c)) return no(say`a dowel has snapped: glue from outside never reaches it`)
+  if (c.metal) return no(say`metal holds it: it must come out before any glue goes in`)
+  if (state !== 'ticks' && state !== 'gives') return no(state === 'solid' ? say`it is solid` : say`it ${state === 'apart' ? 'is apart' : 'swings'}: the fit is lost as well, glue alone will not hold it`)
+  const gap = widest(glueFaces(c))
+  if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the joint leaves ${fitMm(gap)}`)
+  const blind = c.finding.oldGlue !== 'protein' && c.finding.oldGlue !== 'unknown'
+  if (blind) return no(say`new glue does not bond over ${c.finding.oldGlue === 'pva' ? 'PVA' : c.finding.oldGlue} left inside`)
+  return {
+    fits: true, reason: say`it ${state} and still fits; clearly less sure than opening it`,
+    sizes: [], stock: [{ what: 'syringe and needle', count: 1, sizesMm: [], wood: '', note: 'needle 1 mm' }], cautions: [], leavesGapMm: gap, removedCm3: 0, minutes: 12,
+    hold: state === 'ticks' ? { low: 0.5, high: 0.85 } : { low: 0.35, high: 0.7 },
+    steps: [
+      say`Spread the shoulder a few millimetres with a reversed clamp; pick out what crumbs come.`,
+      say`Syringe glue in from the highest point, work the joint until it shows all round.`,
+      say`Close and clamp; test it again once cured. If it ticks, it must open.`,
+    ],
+  }
+}

@@ -1,0 +1,108 @@
+import { input, inputOf } from '../measure/figure'
+import { fitMm, mm, q, say } from '../measure/phrase'
+import { speciesNamed } from '../reference/species'
+import { glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+
+const LEAST_MM = 0.15
+const MOST_MM = 1.5
+/** What a fine back saw leaves, millimetres. */
+const KERF_MM = 0.8
+/** The kerf stops this far short of the shoulder, or it shows and weakens the root, millimetres. */
+const SHORT_OF_SHOULDER_MM = 3
+/** From this width on a tenon takes two kerfs, each this far in from its edge, millimetres. */
+const WIDE_TENON_MM = 28
+const KERF_INSET_MM = 6
+/** Spread beyond the gap, so that the edges bear on the mortise, millimetres; up to 0.3 is sound. */
+const BEAR_MM = 0.15
+/** Energy to start a split at the kerf's root, N/mm, plain and with its root drilled; low confidence. */
+const SPLIT_ENERGY = { plain: 0.3, drilled: 0.6 } as const
+const STRAIN_MOST = 0.01
+const TAPER_LEAST_DEG = 3
+const TAPER_MOST_DEG = 8
+
+/** What a kerfed and wedged tenon or round tenon measures. All lengths in millimetres. */
+export interface WedgeGeometry {
+  readonly kerfs: 1 | 2
+  readonly kerfDepthMm: number
+  readonly stripMm: number
+  readonly strain: number
+  readonly strainLimit: number
+  readonly drillRoot: boolean
+  readonly spreadMm: number
+  readonly taperDeg: number
+  readonly thicknessMm: number
+  readonly lengthMm: number
+  /** Kerf depth that would keep the strain within the limit. */
+  readonly depthNeededMm: number
+}
+
+/**
+ * Works out kerfs and wedge for a gap along the receiving part's grain (docs/sources.md#wedges; strain limit low confidence).
+ * @param gapMm whole clearance at the edges   @param widthMm the tenon's width, or a round tenon's diameter
+ * @param depthMm tenon length   @param deeperMm how much deeper the mortise is   @param stiffnessMPa of the tenon's wood along the grain
+ */
+export function wedgeGeometry(gapMm: number, widthMm: number, depthMm: number, deeperMm: number, stiffnessMPa: number, round: boolean): WedgeGeometry {
+  const kerfs = !round && widthMm >= WIDE_TENON_MM ? 2 : 1
+  const stripMm = kerfs === 2 ? KERF_INSET_MM : widthMm / 2
+  const kerfDepthMm = depthMm - SHORT_OF_SHOULDER_MM
+  const strain = 1.5 * stripMm * (gapMm / 2) / kerfDepthMm ** 2
+  const limitFor = (energy: number) => Math.min(STRAIN_MOST, Math.sqrt(3 * energy / (stiffnessMPa * stripMm)))
+  const drillRoot = strain > limitFor(SPLIT_ENERGY.plain)
+  const strainLimit = limitFor(drillRoot ? SPLIT_ENERGY.drilled : SPLIT_ENERGY.plain)
+  const spreadMm = (gapMm + BEAR_MM) / kerfs
+  const taperDeg = Math.max(TAPER_LEAST_DEG, 2 * Math.atan(0.75 * spreadMm / kerfDepthMm) * 180 / Math.PI)
+  const thicknessMm = KERF_MM + spreadMm
+  const natural = thicknessMm / (2 * Math.tan(taperDeg / 2 * Math.PI / 180))
+  return {
+    kerfs, kerfDepthMm, stripMm, strain, strainLimit, drillRoot, spreadMm, taperDeg, thicknessMm,
+    lengthMm: Math.floor(Math.min(natural, kerfDepthMm + deeperMm - 1)),
+    depthNeededMm: Math.sqrt(1.5 * stripMm * (gapMm / 2) / limitFor(SPLIT_ENERGY.drilled)),
+  }
+}
+
+/** A tenon sawn and spread by a wedge, against end grain only: along the receiving part's grain. */
+export const kerfAndWedge: Mend = { id: 'kerf-and-wedge', label: 'Kerf and wedge at the edges', short: 'wedge', opens: true, undo: 'no', consider }
+
+function consider(c: JointCase): Verdict {
+  const { form } = c.joint
+  if (form.kind === 'dowel') return no(say`dowels are replaced, not wedged`)
+  const round = form.kind === 'round-tenon'
+  const ends = round ? c.clearance.round : c.clearance.edge
+  const gap = widest(ends)
+  const cheeks = widest(glueFaces(c))
+  if (gap < LEAST_MM) return cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receiving.label}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
+  if (gap > MOST_MM) return no(say`${fitMm(gap)} is more than a wedge can spread (${fitMm(MOST_MM)}): a new tenon`)
+  if (!round && cheeks > c.glueGapMm + 1e-9) return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
+  const width = round ? form.diameterMm : form.widthMm
+  const stiffness = speciesNamed(c.entering.species).values.stiffnessGPa
+  const g = wedgeGeometry(gap, width.value, c.joint.depthMm.value, form.deeperMm.value, stiffness.value * 1000, round)
+  if (g.kerfDepthMm < 8) return no(say`the tenon is only ${mm(c.joint.depthMm.value)} long: no room for a kerf`)
+  if (g.strain > g.strainLimit) return no(say`bent ${strainText(g.strain)} at the kerf’s root, over its limit of ${strainText(g.strainLimit)}: a kerf of ${mm(Math.ceil(g.depthNeededMm))} would do, there is room for ${mm(g.kerfDepthMm)}`)
+  if (g.taperDeg > TAPER_MOST_DEG) return no(say`the wedge would have to taper ${q(g.taperDeg, 'deg')}; over ${q(TAPER_MOST_DEG, 'deg')} it works itself out`)
+  return { fits: true, reason: say`${fitMm(gap)} along the ${c.receiving.label}’s grain: ${g.kerfs === 1 ? 'one wedge' : 'two wedges'} spread it`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
+}
+
+const strainText = (strain: number) => `${(strain * 100).toFixed(2)} %`
+
+function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: ReturnType<typeof inputOf>, stiffnessGPa: number) {
+  const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'mortise-and-tenon' | 'round-tenon' }>
+  const across = form.kind === 'round-tenon' ? form.diameterMm.value : form.thicknessMm.value
+  const depth = inputOf('tenon length', c.joint.depthMm, 'mm')
+  return {
+    sizes: [
+      sizeMm('kerf depth', g.kerfDepthMm, 'tenon length − 3 mm, so that the kerf stays short of the shoulder', [depth], 'wedges'),
+      sizeMm('wedge at its thick end', g.thicknessMm, 'kerf width + spread; spread = (clearance + 0.15 mm) / kerfs', [gapInput, input('kerf width', KERF_MM, 'fit-mm', 'table'), input('kerfs', g.kerfs, 'count')], 'wedges', 'fit-mm'),
+      sizeMm('wedge length', g.lengthMm, 'kerf depth + what the mortise is deeper − 1 mm at most, or the shoulder never closes', [depth, inputOf('mortise deeper by', form.deeperMm, 'mm')], 'wedges'),
+      sizeMm('taper', g.taperDeg, 'at least 3°, and enough that it bears at the mouth of the kerf: 2 tan(taper/2) ≥ 1.5 spread / kerf depth', [input('spread', g.spreadMm, 'fit-mm')], 'wedges', 'deg'),
+      { label: 'strain at the root', figure: { value: g.strain, unit: 'share' as const, derivation: { rule: '1.5 × strip × (clearance / 2) / kerf depth²; limit: the smaller of 1 % and √(3 × split energy / (stiffness × strip))', inputs: [gapInput, input('strip', g.stripMm, 'mm'), input('stiffness, GPa', stiffnessGPa, 'count', 'table'), input('limit', g.strainLimit, 'share')], source: 'wedges', confidence: 'low' as const, limit: 'wedge-strain' } } },
+    ],
+    stock: [{ what: 'wedge', count: g.kerfs, sizesMm: [g.thicknessMm, across, g.lengthMm], wood: c.entering.species, note: 'split, not sawn; grain along its length' }],
+    steps: [
+      say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receiving.label}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`,
+      say`Saw ${mm(g.kerfDepthMm)} deep and no further.`,
+      ...(g.drillRoot ? [say`Drill a 2 mm hole at the root of each kerf first: bent ${strainText(g.strain)}, it would start a split otherwise.`] : []),
+      say`Set the wedge in by hand, dry; the thick end flush with the tenon’s end when home. Glue on the faces, none on the wedge.`,
+    ],
+    cautions: ['blade' as const], leavesGapMm: cheeksMm, removedCm3: g.kerfs * KERF_MM * g.kerfDepthMm * across / 1000, minutes: 30, hold: { low: 0.6, high: 0.9 },
+  }
+}

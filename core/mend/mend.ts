@@ -1,0 +1,86 @@
+import type { Figure, FigureInput } from '../measure/figure'
+import { assumed, type Measured } from '../measure/measured'
+import type { Phrase } from '../measure/phrase'
+import { findingOf, partOf, type Finding, type Joint, type Part, type Piece } from '../piece/schema'
+import type { ClearanceKey, JointState, MendId, School } from '../piece/words'
+import type { CautionId } from '../reference/cautions'
+
+/** All a mend needs to know about the joint it is asked about. */
+export interface JointCase {
+  readonly joint: Joint
+  readonly finding: Finding
+  readonly entering: Part
+  readonly receiving: Part
+  readonly school: School
+  readonly metal: boolean
+  /** Largest clearance the glue in view bridges, millimetres. */
+  readonly glueGapMm: number
+  readonly clearance: Readonly<Record<'cheek' | 'edge' | 'round', TwoEnds>>
+}
+
+/** A clearance at the mouth and, where it was measured, at the bottom. */
+export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured | null }
+
+/** A size on the cut sheet. */
+export interface Size { readonly label: string, readonly figure: Figure }
+/** Something to cut or buy, rough enough for a list. */
+export interface Stock { readonly what: string, readonly count: number, readonly sizesMm: readonly number[], readonly wood: string, readonly note: string }
+
+export type Verdict =
+  | { readonly fits: false, readonly reason: Phrase }
+  | { readonly fits: true, readonly reason: Phrase } & Work
+
+export interface Work {
+  readonly sizes: readonly Size[]
+  readonly stock: readonly Stock[]
+  readonly steps: readonly Phrase[]
+  readonly cautions: readonly CautionId[]
+  /** Clearance left for the glue, millimetres. */
+  readonly leavesGapMm: number
+  readonly removedCm3: number
+  readonly minutes: number
+  /** Expected to hold: 0 to 1, low confidence, for comparison only. */
+  readonly hold: { readonly low: number, readonly high: number }
+}
+
+/** One way to mend a joint. A new one is a new file and a line in index.ts. */
+export interface Mend {
+  readonly id: MendId
+  readonly label: string
+  /** A few words for the tag on the drawing. */
+  readonly short: string
+  /** Whether the joint has to come apart for it. */
+  readonly opens: boolean
+  readonly undo: 'yes' | 'partly' | 'no'
+  consider(c: JointCase): Verdict
+}
+
+export const no = (reason: Phrase): Verdict => ({ fits: false, reason })
+
+/** What a loose joint usually measures when nobody has measured it; low confidence, shown as assumed. */
+const USUAL_CLEARANCE_MM: Readonly<Record<JointState, number>> = { 'not-tested': 0.05, 'solid': 0.05, 'ticks': 0.08, 'gives': 0.14, 'swings': 0.4, 'apart': 0.3 }
+
+export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number): JointCase {
+  const finding = findingOf(piece, joint.id)
+  const ends = (key: 'cheek' | 'edge' | 'round'): TwoEnds => ({
+    mouth: finding.clearance[key] ?? assumed(USUAL_CLEARANCE_MM[finding.state]), bottom: finding.clearance[`${key}-bottom` as ClearanceKey] ?? null,
+  })
+  return {
+    joint, finding, school, glueGapMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
+    metal: piece.metal.some(m => m.joint === joint.id && m.kind !== 'wooden-pin'),
+    clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
+  }
+}
+
+export const widest = (ends: TwoEnds): number => Math.max(ends.mouth.value, ends.bottom?.value ?? 0)
+/** A mouth and bottom that differ by more than this are a tapered hole, millimetres. */
+const TAPER_MM = 0.1
+export const isTapered = (ends: TwoEnds): boolean => ends.bottom !== null && Math.abs(ends.mouth.value - ends.bottom.value) > TAPER_MM
+
+/** The clearance over the faces that hold the glue: a tenon's cheeks, or all around a dowel or round tenon. */
+export const glueFaces = (c: JointCase): TwoEnds => (c.joint.form.kind === 'mortise-and-tenon' ? c.clearance.cheek : c.clearance.round)
+/** A dowel in two is the one thing no gluing mends. */
+export const dowelSnapped = (c: JointCase): boolean => c.finding.signs['dowel-stub'] === 'seen'
+
+export const sizeMm = (label: string, value: number, rule: string, inputs: readonly FigureInput[], source = 'mends', unit: 'mm' | 'fit-mm' | 'deg' = 'mm'): Size =>
+  ({ label, figure: { value, unit, derivation: { rule, inputs, source, confidence: 'medium' } } })

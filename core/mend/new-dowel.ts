@@ -1,0 +1,88 @@
+import { input, inputOf } from '../measure/figure'
+import { fitMm, mm, say } from '../measure/phrase'
+import { negate } from '../measure/vec'
+import { frameOfSegment, pointAtHeight, reachToSurfaceMm, sectionAt } from '../piece/geometry'
+import { dowelSnapped, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+
+/** Stock diameters, millimetres. Inch stock is 1/4, 5/16, 3/8, 7/16 and 1/2 in: the two do not mix. */
+const METRIC_STOCK_MM = [5, 6, 8, 10, 12, 14, 16, 18, 20]
+const INCH_STOCK_MM = [6.35, 7.9375, 9.525, 11.1125, 12.7, 15.875, 19.05]
+/** A dowel fits its hole by hand up to this much under it, millimetres. An unmeasured hole is taken to be the old dowel's own size until it is bored and measured. */
+const HAND_FIT_MM = 0.15
+const WALL_LEAST_MM = 3
+/** Wood that must stay beyond the tip of the bit's point, millimetres; the point of a twist bit is 0.3 diameters long. */
+const BEYOND_TIP_MM = 3
+const POINT_SHARE = 0.3
+const ROOM_FOR_GLUE_MM = 1
+/** Groove along the dowel, as a share of its section, that lets trapped glue out. */
+const GROOVE_SHARE = 0.04
+
+/** Snapped or loose dowels bored out in steps and replaced, the same size or the next one up. */
+export const newDowel: Mend = { id: 'new-dowel', label: 'New dowels', short: 'new dowel', opens: true, undo: 'no', consider }
+
+function consider(c: JointCase): Verdict {
+  const { form } = c.joint
+  if (form.kind !== 'dowel') return no(say`there are no dowels in it`)
+  const clearance = c.clearance.round
+  if (!dowelSnapped(c) && widest(clearance) <= c.glueGapMm) return no(say`the dowels are whole and ${fitMm(widest(clearance))} is a fit: leave them in`)
+  const holeMm = form.diameterMm.value + (clearance.mouth.basis === 'measured' ? widest(clearance) : 0)
+  const stock = stockNear(form.diameterMm.value)
+  const dowelMm = stock.find(d => d >= holeMm - HAND_FIT_MM)
+  if (dowelMm === undefined) return no(say`the hole is ${mm(holeMm)}, beyond any stock dowel: plug and bore anew`)
+  const { widthMm: railMm } = sectionAt(c.entering, 0)
+  const wallMm = (Math.min(railMm, legThicknessMm(c)) - dowelMm) / 2
+  if (wallMm < Math.max(WALL_LEAST_MM, dowelMm / 2)) return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(Math.min(railMm, legThicknessMm(c)))}; it wants ${mm(Math.max(WALL_LEAST_MM, dowelMm / 2))}: plug and bore anew`)
+  const depths = dowelDepths(c, dowelMm)
+  if (depths.receivingMm < 1.5 * dowelMm) return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receiving.label}: too short to hold`)
+  const next = dowelMm > form.diameterMm.value + HAND_FIT_MM
+  return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths, stock) }
+}
+
+/** Metric or inch stock, whichever the old dowel belongs to. */
+function stockNear(diameterMm: number): readonly number[] {
+  const away = (stock: readonly number[]) => Math.min(...stock.map(s => Math.abs(s - diameterMm)))
+  return away(INCH_STOCK_MM) < away(METRIC_STOCK_MM) ? INCH_STOCK_MM : METRIC_STOCK_MM
+}
+
+/** The receiving part's size across the bore, in the plane of the joint, millimetres. */
+function legThicknessMm(c: JointCase): number {
+  const { share, segment } = pointAtHeight(c.receiving, c.joint.at[1])
+  const { widthMm, depthMm } = sectionAt(c.receiving, share)
+  const { across } = frameOfSegment(c.receiving, segment)
+  return Math.abs(across[0] * c.joint.withdraw[0] + across[1] * c.joint.withdraw[1] + across[2] * c.joint.withdraw[2]) > 0.7 ? depthMm : widthMm
+}
+
+export interface DowelDepths { readonly receivingMm: number, readonly enteringMm: number, readonly farFaceMm: number }
+
+/** As deep as two and a half diameters, the old depth if that was more, and never so deep that the bit's point comes near the far face. */
+function dowelDepths(c: JointCase, dowelMm: number): DowelDepths {
+  const { segment, share } = pointAtHeight(c.receiving, c.joint.at[1])
+  const farFaceMm = 2 * reachToSurfaceMm(c.receiving, segment, share, negate(c.joint.withdraw))
+  const room = farFaceMm - BEYOND_TIP_MM - POINT_SHARE * dowelMm - ROOM_FOR_GLUE_MM
+  return { farFaceMm, receivingMm: Math.floor(Math.min(room, Math.max(2.5 * dowelMm, c.joint.depthMm.value))), enteringMm: Math.round(2.5 * dowelMm) }
+}
+
+function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d: DowelDepths, stock: readonly number[]) {
+  const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'dowel' }>
+  const under = [...stock].reverse().find(s => s < dowelMm) ?? dowelMm * 0.8
+  const bits = [...new Set([dowelMm / 2, dowelMm * 0.75, under].map(b => Math.round(b * 2) / 2))].sort((a, b) => a - b)
+  const grooveMm2 = GROOVE_SHARE * Math.PI * dowelMm ** 2 / 4
+  const old = inputOf('old dowel', form.diameterMm, 'mm')
+  return {
+    sizes: [
+      sizeMm('dowel', dowelMm, 'the smallest stock size that fills the hole', [old, inputOf('clearance', c.clearance.round.mouth, 'fit-mm')], 'dowels'),
+      sizeMm('dowel length', d.receivingMm + d.enteringMm, 'depth in the leg + depth in the rail', [input('in the leg', d.receivingMm, 'mm'), input('in the rail', d.enteringMm, 'mm')], 'dowels'),
+      sizeMm('depth stop, leg', d.receivingMm + ROOM_FOR_GLUE_MM, 'dowel depth + 1 mm for glue; the bit’s point, 0.3 diameters, stays 3 mm short of the far face', [inputOf('old depth', c.joint.depthMm, 'mm'), input('to the far face', d.farFaceMm, 'mm')], 'dowels'),
+      sizeMm('depth stop, rail', d.enteringMm + ROOM_FOR_GLUE_MM, '2.5 diameters + 1 mm for glue', [input('dowel', dowelMm, 'mm')], 'dowels'),
+      sizeMm('wall left', wallMm, '(thinner part − dowel) / 2, at least half the dowel and 3 mm', [input('dowel', dowelMm, 'mm')], 'dowels'),
+    ],
+    stock: [{ what: 'dowel', count, sizesMm: [dowelMm, d.receivingMm + d.enteringMm], wood: 'beech or hard maple, straight-grained', note: 'grooved, ends chamfered' }],
+    steps: [
+      say`Level the stub and centre-punch it. Bore in steps: ${bits.map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`,
+      say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`,
+      say`Measure the hole. If it is more than ${fitMm(HAND_FIT_MM)} over the dowel, go to the next size and check the wall again.`,
+      say`Groove the dowel along its length, ${(Math.sqrt(grooveMm2)).toFixed(1)} mm wide and deep, or the glue splits the leg.`,
+    ],
+    cautions: ['drill' as const], leavesGapMm: Math.min(HAND_FIT_MM, 0.1), removedCm3: count * Math.PI * (dowelMm ** 2 - (form.diameterMm.value) ** 2) / 4 * (d.receivingMm + d.enteringMm) / 1000, minutes: 20 + 12 * count, hold: { low: 0.7, high: 0.95 },
+  }
+}

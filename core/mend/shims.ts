@@ -1,0 +1,52 @@
+import { input, inputOf } from '../measure/figure'
+import { fitMm, mm, say } from '../measure/phrase'
+import { dowelSnapped, isTapered, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+
+const MOST_MM = 1.5
+/** Room for the glue once the shims are in, in all, millimetres; well inside what any glue here bridges. */
+const FOR_GLUE_MM = 0.05
+/** Thinnest that is worth setting on both sides, and the thinnest plane shaving that can be set at all, millimetres. */
+const THINNEST_PAIR_MM = 0.1
+const THINNEST_MM = 0.05
+const LEAST_MM = FOR_GLUE_MM + THINNEST_MM
+/** Above this the edges want a wedge as well, millimetres. */
+const EDGE_ROCKS_MM = 0.3
+
+/** Thin wood on the cheeks of a tenon: fills the gap with wood and leaves the tenon whole. */
+export const shims: Mend = { id: 'shims', label: 'Shims at the cheeks', short: 'shims', opens: true, undo: 'yes', consider }
+
+function consider(c: JointCase): Verdict {
+  const { form } = c.joint
+  if (form.kind !== 'mortise-and-tenon') return no(say`a round joint has no cheeks to shim`)
+  if (dowelSnapped(c)) return no(say`something inside is broken`)
+  const { cheek, edge } = c.clearance
+  const gap = widest(cheek)
+  if (gap < LEAST_MM - 1e-9) return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
+  if (gap > MOST_MM) return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(MOST_MM)}): a new tenon`)
+  if (widest(edge) > EDGE_ROCKS_MM) return no(say`${fitMm(widest(edge))} at the edges as well: shims alone would let it rock`)
+  const both = (gap - FOR_GLUE_MM) / 2 >= THINNEST_PAIR_MM
+  const thickness = (end: number) => Math.max(0, end - FOR_GLUE_MM) / (both ? 2 : 1)
+  const [atMouth, atBottom] = [thickness(cheek.mouth.value), thickness(cheek.bottom?.value ?? cheek.mouth.value)]
+  const [long, wide] = [c.joint.depthMm.value - 2, form.widthMm.value - 2]
+  const count = both ? 2 : 1
+  const rule = both ? '(clearance − 0.05 mm for the glue) / 2, one on each cheek so that the rail stays where it was' : 'clearance − 0.05 mm for the glue, on one cheek: two would be thinner than 0.10 mm'
+  const inputs = [inputOf('clearance at the cheeks, mouth', cheek.mouth, 'fit-mm'), ...(cheek.bottom ? [inputOf('at the bottom', cheek.bottom, 'fit-mm')] : []), input('left for the glue', FOR_GLUE_MM, 'fit-mm', 'table')]
+  return {
+    fits: true,
+    reason: both ? say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} of wood on each side` : say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} on one side moves the rail over by ${fitMm(thickness(gap) / 2)}`,
+    sizes: [
+      sizeMm(isTapered(cheek) ? 'shim, mouth' : 'shim thickness', atMouth, rule, inputs, 'mends', 'fit-mm'),
+      ...(isTapered(cheek) ? [sizeMm('shim, bottom', atBottom, rule, inputs, 'mends', 'fit-mm')] : []),
+      sizeMm('shim length', long, 'tenon length − 2 mm, so that the shoulder closes', [inputOf('tenon length', c.joint.depthMm, 'mm')]),
+      sizeMm('shim width', wide, 'tenon width − 2 mm', [inputOf('tenon width', form.widthMm, 'mm')]),
+    ],
+    stock: [{ what: isTapered(cheek) ? 'tapered shim' : 'shim', count, sizesMm: [Math.max(atMouth, atBottom), wide, long], wood: c.entering.species, note: 'long grain with the tenon' }],
+    steps: [
+      say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`,
+      say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`,
+      ...(isTapered(cheek) ? [say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`] : []),
+      say`Fit dry by hand pressure; shave a shim if it wants the mallet.`,
+    ],
+    cautions: ['blade'], leavesGapMm: FOR_GLUE_MM, removedCm3: 0, minutes: 25 + (isTapered(cheek) ? 8 : 0), hold: { low: 0.65, high: 0.92 },
+  }
+}

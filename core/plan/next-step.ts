@@ -1,0 +1,33 @@
+import { say, type Phrase } from '../measure/phrase'
+import { describeDuration, describeWallTime } from '../measure/wall-time'
+import type { Piece } from '../piece/schema'
+import type { Plan, StepId } from './plan'
+
+export interface NextStep { readonly step: StepId, readonly words: Phrase, readonly minutes: number | null }
+
+/** Seconds a hand needs for one joint of the wiggle test, as minutes. */
+const PER_JOINT_MIN = 0.5
+
+const OUTCOME_WORDS = { 'repair': '', 'not-worth-it': 'Not worth it: tell the owner', 'refer-on': 'Refer on', 'owner-decides': 'Waits for the owner' } as const
+
+/** What to do next with a piece, in one line, for the bench. `nowMin` is the wall clock. */
+export function nextStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
+  if (piece.outcome && piece.outcome.verdict !== 'repair') return { step: 'record', words: say`${OUTCOME_WORDS[piece.outcome.verdict]}`, minutes: null }
+  if (piece.events.some(e => e.kind === 'returned')) return { step: 'record', words: say`Returned`, minutes: null }
+  const { untested } = plan.survey
+  if (untested.length > 0) return { step: 'test', words: untested.length === plan.survey.total ? say`Go round the ${plan.survey.total} joints` : say`Try the ${untested.length} joints left`, minutes: Math.ceil(untested.length * PER_JOINT_MIN) }
+  if (plan.stages.length === 0 && plan.problems.length === 0) return { step: 'record', words: say`Nothing is loose: write it down`, minutes: null }
+  const open = plan.gates.find(g => !g.done && (g.step === 'mend' || g.step === 'cause'))
+  if (open) return { step: open.step, words: open.step === 'cause' ? say`Answer for the frame’s bracing` : say`Choose the mends left`, minutes: null }
+  return gluingStep(piece, plan, nowMin)
+}
+
+function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
+  const inClamps = plan.stages.find(s => s.glued && s.clampsOffMin > nowMin)
+  if (inClamps) return { step: 'glue-up', words: say`In clamps until ${describeWallTime(inClamps.clampsOffMin, nowMin)}`, minutes: null }
+  const next = plan.stages.find(s => !s.glued)
+  if (next && !piece.events.some(e => e.kind === 'opened') && plan.takeApart.moves.length > 0) return { step: 'open-up', words: say`Open it, mend and fit dry: ${describeDuration(plan.preparation.value)}`, minutes: plan.preparation.value }
+  if (next) return { step: 'glue-up', words: say`Glue stage ${next.number}: ${describeDuration(next.working.value)}`, minutes: next.working.value }
+  if (plan.returnMin !== null && plan.returnMin > nowMin) return { step: 'record', words: say`Rests until ${describeWallTime(plan.returnMin, nowMin)}`, minutes: null }
+  return { step: 'record', words: say`Test every joint again, then send it home`, minutes: 10 }
+}

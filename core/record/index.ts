@@ -1,0 +1,1 @@
+export { recordOf, type PieceRecord, type RecordLine, type RecordSection, type Tag } from './record'

@@ -1,0 +1,98 @@
+import { DIRECTION_LABELS, STATE_LABELS } from '../condition/survey'
+import { signNamed } from '../condition/signs'
+import { say, q, fitMm, type Phrase } from '../measure/phrase'
+import { describeWallTime, parseWallTime } from '../measure/wall-time'
+import type { Plan } from '../plan/plan'
+import { faultyJoints, findingOf, partOf, tagOf, type Joint, type Piece } from '../piece/schema'
+import { CAUTIONS } from '../reference/cautions'
+import { DECISION_LABELS } from '../takeapart'
+
+export interface RecordLine { readonly head: string, readonly text: Phrase }
+export interface RecordSection { readonly title: string, readonly lines: readonly RecordLine[] }
+
+/** A numbered paper tag that matches the drawing: one for each end that comes loose. */
+export interface Tag { readonly tag: string, readonly part: string, readonly end: string, readonly text: Phrase }
+
+export interface PieceRecord { readonly title: string, readonly sections: readonly RecordSection[], readonly tags: readonly Tag[] }
+
+/** The condition and treatment report as data; how it looks is decided elsewhere. */
+export function recordOf(piece: Piece, plan: Plan): PieceRecord {
+  const sections = [theJob(piece, plan), whatWasFound(piece), whyItFailed(piece, plan), whatIsDone(piece, plan), whatStaysShut(piece, plan), forTheNext(plan)]
+  return { title: piece.title, sections: sections.filter(s => s.lines.length > 0), tags: tagsOf(piece, plan) }
+}
+
+const line = (head: string, text: Phrase): RecordLine => ({ head, text })
+const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
+const VERDICT_WORDS = { 'repair': 'to be repaired', 'not-worth-it': 'not worth it', 'refer-on': 'referred on', 'owner-decides': 'the owner decides' } as const
+const SCHOOL_WORDS = { conserve: 'conserve first', everyday: 'everyday shop', strength: 'strength first' } as const
+
+function theJob({ intake, takenInAt, outcome, title }: Piece, plan: Plan): RecordSection {
+  const taken = parseWallTime(takenInAt)
+  return { title: 'The job', lines: [
+    line('Piece', say`${title}`),
+    ...(intake.customer ? [line('For', say`${intake.customer}`)] : []),
+    ...(intake.ask ? [line('Asked for', say`${intake.ask}`)] : []),
+    line('Taken in', say`${takenInAt.replace('T', ', ')}`),
+    ...(intake.due ? [line('Due', say`${describeWallTime(parseWallTime(intake.due), taken)}`)] : []),
+    line('Worked to', say`${SCHOOL_WORDS[plan.school]}`),
+    ...(outcome ? [line('Outcome', say`${VERDICT_WORDS[outcome.verdict]}${outcome.why ? `: ${outcome.why}` : ''}`)] : []),
+  ] }
+}
+
+function whatWasFound(piece: Piece): RecordSection {
+  const lines = faultyJoints(piece).map(j => line(`${tagOf(j)} ${j.label}`, findingPhrase(piece, j)))
+  const untested = piece.joints.filter(j => findingOf(piece, j.id).state === 'not-tested')
+  if (untested.length > 0) lines.push(line('Not tested', say`${untested.map(tagOf).join(', ')}`))
+  return { title: 'Found', lines }
+}
+
+function findingPhrase(piece: Piece, joint: Joint): Phrase {
+  const f = findingOf(piece, joint.id)
+  const seen = Object.entries(f.signs).filter(([, look]) => look === 'seen').map(([id]) => signNamed(id as keyof typeof f.signs).label)
+  const metal = piece.metal.filter(m => m.joint === joint.id).map(m => m.kind.replace('-', ' '))
+  const words = [STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...seen, ...metal].join(', ')
+  return Object.entries(f.clearance).reduce<Phrase>((p, [where, m]) => (m ? say`${p}, ${fitMm(m.value)} ${where.replace('-', ', ')}` : p), say`${words}`)
+}
+
+function whyItFailed(piece: Piece, plan: Plan): RecordSection {
+  const lines = plan.diagnoses.map((d) => {
+    const own = piece.choices.causes[d.joint]
+    const top = d.causes.find(c => c.cause === own?.cause) ?? d.causes[0]!
+    return line(tagOf(jointOf(piece, d.joint)), own ? say`${top.label}, the repairer’s own judgement: ${own.why}` : say`${top.label}, ${q(top.low, 'share', top.high)}${top.evidenceFor.length > 0 ? `; ${top.evidenceFor.join(', ')}` : ''}`)
+  })
+  if (plan.diagnoses.length > 0) lines.push(line('The frame', say`${plan.whole.sentence}`))
+  const answer = piece.choices.bracing
+  if (answer) lines.push(line('Bracing', say`${answer.answer === 'restore' ? 'put back' : 'left as it is'}${answer.why ? `: ${answer.why}` : ''}`))
+  return { title: 'Why it failed', lines }
+}
+
+function whatIsDone(piece: Piece, plan: Plan): RecordSection {
+  const lines = plan.mends.flatMap((m) => {
+    const option = m.options.find(o => o.id === m.chosen)
+    return option ? [line(tagOf(jointOf(piece, m.joint)), say`${option.label}: ${option.verdict.reason}`)] : []
+  })
+  for (const s of plan.stages) lines.push(line(`Stage ${s.number}`, say`${s.joints.map(id => tagOf(jointOf(piece, id))).join(', ')}, ${q(s.working.value, 'min')} of work, clamps ${s.glued ? 'went on' : 'on'} ${describeWallTime(s.clampedMin, plan.startMin)}`))
+  return { title: 'Done', lines }
+}
+
+function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
+  const shut = plan.takeApart.decisions.filter(d => d.decision !== 'open')
+  return { title: 'Opened on the way, and left shut', lines: shut.map(d => line(`${tagOf(jointOf(piece, d.joint))} ${DECISION_LABELS[d.decision]}`, d.why)) }
+}
+
+function forTheNext(plan: Plan): RecordSection {
+  const glue = plan.glue.chosen?.glue
+  return { title: 'For the next repairer', lines: [
+    ...(glue ? [line('Glue', say`${glue.label} in every joint above; comes undone with ${glue.undoBy}`)] : []),
+    ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line('Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),
+    line('Caution', say`${CAUTIONS.return}`),
+  ] }
+}
+
+function tagsOf(piece: Piece, plan: Plan): Tag[] {
+  const loose = new Set(plan.takeApart.moves.flatMap(m => m.joints))
+  return piece.joints.filter(j => loose.has(j.id)).map(j => ({
+    tag: tagOf(j), part: partOf(piece, j.enters).label, end: `into ${partOf(piece, j.receives).label}`,
+    text: say`${plan.mends.find(m => m.joint === j.id)?.options.find(o => o.id === plan.mends.find(m => m.joint === j.id)?.chosen)?.short ?? 'clean'}`,
+  }))
+}

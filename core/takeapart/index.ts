@@ -1,0 +1,1 @@
+export { takeApart, DECISION_LABELS, directionWords, type Decision, type JointDecision, type Move, type TakeApart } from './take-apart'

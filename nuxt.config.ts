@@ -1,0 +1,28 @@
+import { fileURLToPath } from 'node:url'
+
+const core = fileURLToPath(new URL('./core', import.meta.url))
+
+/** Everything comes from this machine: the browser is told so as well. */
+const CONTENT_POLICY = [
+  'default-src \'self\'', 'base-uri \'none\'', 'object-src \'none\'', 'frame-ancestors \'none\'', 'form-action \'self\'', 'img-src \'self\' data: blob:',
+  'script-src \'self\' \'unsafe-inline\'', 'style-src \'self\' \'unsafe-inline\'', 'connect-src \'self\'', 'worker-src \'self\' blob:', 'font-src \'self\'',
+].join('; ')
+
+export default defineNuxtConfig({
+  modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint'],
+  ssr: false,
+  devtools: { enabled: false },
+  app: { head: { htmlAttrs: { lang: 'en' }, title: 'Arreglo', link: [{ rel: 'icon', href: '/peg.svg', type: 'image/svg+xml' }] }, spaLoaderAttrs: { id: 'arreglo-loading' } },
+  css: ['~/assets/main.css'],
+  colorMode: { preference: 'system', fallback: 'light', storageKey: 'arreglo-lamp' },
+  ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error'] } },
+  alias: { '#core': core },
+  compatibilityDate: '2026-05-01',
+  nitro: { preset: 'node-server' },
+  routeRules: { '/**': { headers: { 'content-security-policy': CONTENT_POLICY, 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' } } },
+  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'zod', 'fraction.js', 'gl-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  telemetry: false,
+  icon: { serverBundle: 'local', fallbackToApi: false, clientBundle: { scan: true } },
+  eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
+})

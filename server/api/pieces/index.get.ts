@@ -1,0 +1,3 @@
+import { listPieces } from '../../pieces/store'
+
+export default defineEventHandler(async () => ({ pieces: await listPieces() }))

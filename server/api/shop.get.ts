@@ -1,0 +1,3 @@
+import { readShop } from '../pieces/shop-settings'
+
+export default defineEventHandler(() => readShop())

@@ -1,0 +1,20 @@
+import type { H3Event } from 'h3'
+import type { z } from 'zod'
+import type { Issue } from '#core/measure/result'
+import { issuesOf } from '#core/piece/file'
+
+/** An error answer that names each field: `data.issues` holds path and message. */
+export const refusal = (statusCode: number, message: string, issues: readonly Issue[]) => createError({ statusCode, message, data: { issues } })
+
+/** The body if it has the right form, else 400 with the path of every field that has not. */
+export async function bodyOf<T>(event: H3Event, schema: z.ZodType<T>): Promise<T> {
+  const parsed = schema.safeParse(await readBody(event).catch(() => undefined))
+  if (!parsed.success) throw refusal(400, 'Some of this cannot be read.', issuesOf(parsed.error))
+  return parsed.data
+}
+
+export function idOf(event: H3Event): string {
+  const id = getRouterParam(event, 'id') ?? ''
+  if (!/^[a-z0-9-]{1,64}$/.test(id)) throw createError({ statusCode: 404, message: 'There is no such piece.' })
+  return id
+}

@@ -7,16 +7,16 @@ export const CAUSE_IDS = [
 export type CauseId = (typeof CAUSE_IDS)[number]
 
 /** One thing that can be observed at a joint or on the piece. Several are read off together. */
-export type Observation =
-  | { readonly kind: 'sign', readonly sign: SignId }
-  | { readonly kind: 'state', readonly state: readonly JointState[] }
-  | { readonly kind: 'direction', readonly direction: Direction }
-  | { readonly kind: 'old-glue', readonly glue: readonly OldGlue[] }
-  | { readonly kind: 'clearance-over', readonly mm: number }
-  | { readonly kind: 'age', readonly age: 'old' | 'modern' }
-  | { readonly kind: 'many-front-joints' }
-  | { readonly kind: 'bracing-gone' }
-  | { readonly kind: 'never-braced' }
+export type Observation
+  = | { readonly kind: 'sign', readonly sign: SignId }
+    | { readonly kind: 'state', readonly state: readonly JointState[] }
+    | { readonly kind: 'direction', readonly direction: Direction }
+    | { readonly kind: 'old-glue', readonly glue: readonly OldGlue[] }
+    | { readonly kind: 'clearance-over', readonly mm: number }
+    | { readonly kind: 'age', readonly age: 'old' | 'modern' }
+    | { readonly kind: 'many-front-joints' }
+    | { readonly kind: 'bracing-gone' }
+    | { readonly kind: 'never-braced' }
 
 /** How much more often the observation is made when the cause is there than when it is not; and the same for its absence. */
 export interface Evidence { readonly on: Observation, readonly ratio: number, readonly absentRatio: number, readonly words: string }

@@ -60,7 +60,7 @@ function stageFor(piece: Piece, ids: readonly string[], mends: Readonly<Record<s
 
 /** The take-apart as a tree: each move closes one body, and belongs under the move whose body holds that body. */
 function closingTree(piece: Piece, moves: readonly Move[], inPlace: readonly string[]): Node[] {
-  const partsOf = (m: Move) => new Set(m.joints.flatMap(id => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }))
+  const partsOf = (m: Move) => new Set(m.joints.flatMap((id) => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }))
   const nodes: Node[] = moves.map((m, i) => {
     // The nearest earlier move that this body came out of: it moved or left behind all the parts that part here.
     const parent = [...Array(i).keys()].reverse().find(k => holdsAll(moves[k]!.parts, partsOf(m)) || holdsAll(moves[k]!.from, partsOf(m)))

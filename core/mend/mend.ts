@@ -26,9 +26,9 @@ export interface Size { readonly label: string, readonly figure: Figure }
 /** Something to cut or buy, rough enough for a list. */
 export interface Stock { readonly what: string, readonly count: number, readonly sizesMm: readonly number[], readonly wood: string, readonly note: string }
 
-export type Verdict =
-  | { readonly fits: false, readonly reason: Phrase }
-  | { readonly fits: true, readonly reason: Phrase } & Work
+export type Verdict
+  = | { readonly fits: false, readonly reason: Phrase }
+    | { readonly fits: true, readonly reason: Phrase } & Work
 
 export interface Work {
   readonly sizes: readonly Size[]

@@ -81,7 +81,7 @@ describe('the schoolroom chair', () => {
   it('writes a record and tags that match the drawing', () => {
     const record = recordOf(found, plan)
     expect(record.tags.map(t => t.tag)).toEqual(['J1', 'J2', 'J4', 'J6'])
-    expect(record.sections.map(s => s.title)).toEqual(['The job', 'Found', 'Why it failed', 'Done', 'Opened on the way, and left shut', 'For the next repairer'])
+    expect(record.sections.map(s => s.title)).toEqual(['The job', 'Found', 'Why it failed', 'To be done', 'Opened on the way, and left shut', 'For the next repairer'])
     expect(texts(record.sections.flatMap(s => s.lines.map(l => l.text)))).toContain('Fish glue in every joint above')
   })
 })

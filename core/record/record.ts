@@ -4,6 +4,7 @@ import { say, q, fitMm, type Phrase } from '../measure/phrase'
 import { describeWallTime, parseWallTime } from '../measure/wall-time'
 import type { Plan } from '../plan/plan'
 import { faultyJoints, findingOf, partOf, tagOf, type Joint, type Piece } from '../piece/schema'
+import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
 import { DECISION_LABELS } from '../takeapart'
 
@@ -24,6 +25,7 @@ export function recordOf(piece: Piece, plan: Plan): PieceRecord {
 const line = (head: string, text: Phrase): RecordLine => ({ head, text })
 const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
 const VERDICT_WORDS = { 'repair': 'to be repaired', 'not-worth-it': 'not worth it', 'refer-on': 'referred on', 'owner-decides': 'the owner decides' } as const
+const CLEARANCE_WORDS: Readonly<Record<ClearanceKey, string>> = { 'cheek': 'at the cheeks', 'cheek-bottom': 'at the bottom of the cheeks', 'edge': 'at the edges', 'edge-bottom': 'at the bottom of the edges', 'round': 'all round', 'round-bottom': 'round the bottom' }
 const SCHOOL_WORDS = { conserve: 'conserve first', everyday: 'everyday shop', strength: 'strength first' } as const
 
 function theJob({ intake, takenInAt, outcome, title }: Piece, plan: Plan): RecordSection {
@@ -51,7 +53,7 @@ function findingPhrase(piece: Piece, joint: Joint): Phrase {
   const seen = Object.entries(f.signs).filter(([, look]) => look === 'seen').map(([id]) => signNamed(id as keyof typeof f.signs).label)
   const metal = piece.metal.filter(m => m.joint === joint.id).map(m => m.kind.replace('-', ' '))
   const words = [STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...seen, ...metal].join(', ')
-  return Object.entries(f.clearance).reduce<Phrase>((p, [where, m]) => (m ? say`${p}, ${fitMm(m.value)} ${where.replace('-', ', ')}` : p), say`${words}`)
+  return Object.entries(f.clearance).reduce<Phrase>((p, [where, m]) => (m ? say`${p}, ${fitMm(m.value)} ${CLEARANCE_WORDS[where as ClearanceKey]}` : p), say`${words}`)
 }
 
 function whyItFailed(piece: Piece, plan: Plan): RecordSection {
@@ -72,7 +74,7 @@ function whatIsDone(piece: Piece, plan: Plan): RecordSection {
     return option ? [line(tagOf(jointOf(piece, m.joint)), say`${option.label}: ${option.verdict.reason}`)] : []
   })
   for (const s of plan.stages) lines.push(line(`Stage ${s.number}`, say`${s.joints.map(id => tagOf(jointOf(piece, id))).join(', ')}, ${q(s.working.value, 'min')} of work, clamps ${s.glued ? 'went on' : 'on'} ${describeWallTime(s.clampedMin, plan.startMin)}`))
-  return { title: 'Done', lines }
+  return { title: plan.stages.length > 0 && plan.stages.every(s => s.glued) ? 'Done' : 'To be done', lines }
 }
 
 function whatStaysShut(piece: Piece, plan: Plan): RecordSection {

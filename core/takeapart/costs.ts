@@ -13,7 +13,7 @@ const WORTH_FACTOR = { everyday: 1, valued: 1.4, precious: 2.2 } as const
 
 /** Thickness of the slimmest part in the joint, millimetres: what breaks first under a mallet. */
 export function slimmestMm(piece: Piece, joint: Joint): number {
-  return Math.min(...[joint.enters, joint.receives].map(id => { const s = sectionAt(partOf(piece, id), 0); return Math.min(s.widthMm, s.depthMm) }))
+  return Math.min(...[joint.enters, joint.receives].map((id) => { const s = sectionAt(partOf(piece, id), 0); return Math.min(s.widthMm, s.depthMm) }))
 }
 
 /** Chance that opening it breaks something. */

@@ -149,4 +149,3 @@ function listWords(labels: readonly string[]): string {
   const words = names.length === 1 ? names[0]! : `${names.slice(0, -1).join(', ')} and ${names.at(-1)} together`
   return words[0]!.toUpperCase() + words.slice(1)
 }
-

@@ -9,11 +9,11 @@ import type { Tables } from '../db/tables'
 /** A piece as clients hold it: the document, how many entries led to it, and those entries. */
 export interface StoredPiece { readonly piece: Piece, readonly base: Piece, readonly version: number, readonly log: Entry[] }
 
-export type Given =
-  | { readonly kind: 'done', readonly stored: StoredPiece }
+export type Given
+  = | { readonly kind: 'done', readonly stored: StoredPiece }
   /** Somebody else was quicker: nothing was written; the newer document comes back. */
-  | { readonly kind: 'clash', readonly stored: StoredPiece }
-  | { readonly kind: 'refused', readonly issues: readonly Issue[], readonly stored: StoredPiece }
+    | { readonly kind: 'clash', readonly stored: StoredPiece }
+    | { readonly kind: 'refused', readonly issues: readonly Issue[], readonly stored: StoredPiece }
 
 export async function listPieces(): Promise<{ piece: Piece, version: number }[]> {
   const rows = await useDatabase().selectFrom('piece').select(['document', 'version']).orderBy('takenInAt').orderBy('id').execute()

@@ -1,0 +1,18 @@
+/** Inside the core, imports follow the data: a step may use those before it, never those after. `plan` composes the steps; what reads plans comes last. */
+const ORDER = ['measure', 'piece', 'drawing', 'reference', 'wood', 'condition', 'cause', 'glue', 'mend', 'takeapart', 'clamping', 'glueup', 'plan', 'record', 'shop']
+const later = i => ORDER.slice(i + 1)
+
+module.exports = {
+  forbidden: [
+    ...ORDER.slice(0, -1).map((step, i) => ({
+      name: `core-order-${step}`, severity: 'error', comment: 'Imports in the core run one way.',
+      from: { path: `^core/${step}/`, pathNot: '\\.test\\.ts$' }, to: { path: `^core/(${later(i).join('|')})/` },
+    })),
+    { name: 'core-is-pure', severity: 'error', from: { path: '^core', pathNot: '\\.test\\.ts$' }, to: { pathNot: ['^core', '/(zod|fraction\\.js|gl-matrix)/'] } },
+    { name: 'app-not-server', severity: 'error', from: { path: '^app' }, to: { path: '(^|~~/|@@/)(server|cli|demo)/' } },
+    { name: 'server-not-app', severity: 'error', from: { path: '^server' }, to: { path: '(^|~~/|@@/)(app|cli|demo)/' } },
+    { name: 'cli-only-core', severity: 'error', from: { path: '^cli', pathNot: '\\.test\\.ts$' }, to: { path: '^(app|server|demo)' } },
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+  ],
+  options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: '.nuxt/tsconfig.json' }, exclude: { path: ['\\.nuxt/', '\\.output/'] } },
+}

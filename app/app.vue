@@ -1,0 +1,12 @@
+<script setup lang="ts">
+const shop = useShop()
+onMounted(() => shop.load())
+</script>
+
+<template>
+  <UApp>
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+  </UApp>
+</template>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { formatLength, parseLength } from '#core/measure/length'
+import type { Measured } from '#core/measure/measured'
+import type { Result } from '#core/measure/result'
+
+/**
+ * A length as people type it, in mm or inches whatever the switch says. What was typed stays until it is understood;
+ * the field echoes how it was read. `take` gives the length on and may refuse it.
+ */
+const props = defineProps<{ label: string, value: Measured | null, take: (mm: number) => Result<unknown>, hint?: string, degrees?: boolean, clear?: () => void, dense?: boolean }>()
+const { units } = useUnits()
+const id = useId()
+const typed = ref<string | null>(null)
+const error = ref('')
+const echo = ref('')
+
+const shown = computed(() => {
+  if (typed.value !== null) return typed.value
+  if (!props.value) return ''
+  return props.degrees ? `${Math.round(props.value.value * 10) / 10}` : formatLength(props.value.value, units.value)
+})
+
+function commit(): void {
+  if (typed.value === null) return
+  const text = typed.value.trim()
+  if (text === '') { props.clear?.(); return done('') }
+  const read = props.degrees ? readDegrees(text) : parseLength(text, units.value)
+  if (!read.ok) { error.value = read.issues[0]!.message; return }
+  const taken = props.take(read.value.mm)
+  if (!taken.ok) { error.value = taken.issues[0]!.message; return }
+  done(props.degrees ? '' : `read as ${read.value.readAs}, ${formatLength(read.value.mm, units.value === 'mm' ? 'in' : 'mm')}`)
+}
+
+function readDegrees(text: string): Result<{ mm: number, readAs: string }> {
+  const degrees = Number(text.replace(',', '.').replace('°', ''))
+  return Number.isFinite(degrees) ? { ok: true, value: { mm: degrees, readAs: text } } : { ok: false, issues: [{ path: '', code: 'not_degrees', message: 'type degrees such as 8 or 7.5.' }] }
+}
+
+function done(read: string): void {
+  error.value = ''
+  echo.value = read
+  typed.value = null
+}
+</script>
+
+<template>
+  <div class="length-field" :class="{ dense }">
+    <label :for="id">{{ label }}</label>
+    <UInput
+      :id="id" :model-value="shown" :ui="{ base: 'measure min-h-[40px]' }" autocomplete="off" inputmode="text" :aria-invalid="error !== ''" :aria-describedby="`${id}-note`"
+      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @update:model-value="typed = String($event)" @keydown.enter.stop="commit" @blur="commit" />
+    <span :id="`${id}-note`" class="note">
+      <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+      <span v-else-if="echo" class="small soft">{{ echo }}</span>
+      <span v-else class="small soft"><template v-if="value?.basis === 'assumed'">assumed<template v-if="hint"> · </template></template>{{ hint }}</span>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.length-field { display: grid; grid-template-columns: minmax(120px, 1fr) 150px; gap: 0 12px; align-items: center; align-content: start; }
+.length-field label { grid-column: 1; }
+.length-field :deep(input) { width: 150px; }
+.note { grid-column: 1 / -1; min-height: 18px; line-height: 1.3; }
+.assumed :deep(input) { color: var(--soft); font-style: italic; }
+.dense { grid-template-columns: 1fr; }
+.dense :deep(input) { width: 100%; }
+</style>

@@ -1,0 +1,18 @@
+import { useEventListener } from '@vueuse/core'
+
+const TYPING = 'input, textarea, select, [contenteditable="true"], [role="listbox"], [role="combobox"]'
+
+/** Single keys for a screen, by what the keyboard sends. Never while typing, never in a dialog, not with Ctrl, Alt or Meta, and only if the shop wants them. */
+export function useKeys(keys: Readonly<Record<string, () => void>>): void {
+  const shop = useShop()
+  useEventListener(document, 'keydown', (e: KeyboardEvent) => {
+    if (!shop.settings.keysOn || e.ctrlKey || e.altKey || e.metaKey || e.defaultPrevented) return
+    const on = e.target instanceof Element ? e.target : null
+    if (on?.closest(TYPING) || document.querySelector('[role="dialog"]')) return
+    if (e.key === 'Enter' && on?.closest('button, a')) return
+    const act = keys[e.key]
+    if (!act) return
+    e.preventDefault()
+    act()
+  })
+}

@@ -1,0 +1,16 @@
+import { wrap, type Remote } from 'comlink'
+import type { Piece } from '#core/piece/schema'
+import type { Plan } from '#core/plan'
+import type { Shop } from '#core/reference/shop-settings'
+import type { PlanWorker } from '~/workers/plan.worker'
+
+let remote: Remote<PlanWorker> | undefined
+
+/** One planning worker for the app, started at the first plan. */
+function planner(): Remote<PlanWorker> {
+  remote ??= wrap<PlanWorker>(new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module', name: 'plan' }))
+  return remote
+}
+
+/** A plan made off the page's own thread. */
+export const planInWorker = (piece: Piece, shop: Shop, startAt: string): Promise<Plan> => planner().plan(piece, shop, shop.climate, startAt)

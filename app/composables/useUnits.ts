@@ -1,0 +1,14 @@
+import { formatLength } from '#core/measure/length'
+import { formatQuantity, phraseText, type Phrase, type Quantity } from '#core/measure/phrase'
+
+/** Says lengths and phrases in the shop's units; follows the switch. */
+export function useUnits() {
+  const shop = useShop()
+  const units = computed(() => shop.settings.units)
+  return {
+    units,
+    len: (mm: number) => formatLength(mm, units.value),
+    text: (phrase: Phrase) => phraseText(phrase, units.value),
+    quantity: (quantity: Quantity) => formatQuantity(quantity, units.value),
+  }
+}

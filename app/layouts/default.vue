@@ -1,0 +1,47 @@
+<script setup lang="ts">
+const shop = useShop()
+const { settings } = storeToRefs(shop)
+const { piece, saveState, pending } = storeToRefs(usePiece())
+const route = useRoute()
+const colorMode = useColorMode()
+const onPiece = computed(() => route.path.startsWith('/piece/'))
+const dark = computed(() => colorMode.value === 'dark')
+const savedWords = computed(() => ({ saved: 'saved', saving: 'saving', offline: `offline, ${pending.value.length} kept here` }[saveState.value]))
+</script>
+
+<template>
+  <div class="frame">
+    <header class="top no-print">
+      <NuxtLink to="/" class="quiet name">Arreglo</NuxtLink>
+      <NuxtLink to="/" class="quiet">Bench</NuxtLink>
+      <span v-if="onPiece && piece" class="crumb">{{ piece.title }}</span>
+      <NuxtLink v-else to="/shop" class="quiet">Shop</NuxtLink>
+      <span class="gap" />
+      <span v-if="onPiece" class="small soft" role="status" data-testid="save-state">{{ savedWords }}</span>
+      <NuxtLink to="/shop" class="quiet measure soft climate" aria-label="Climate of the shop; change it in Shop">{{ settings.climate.nowC.toFixed(1) }} °C {{ settings.climate.nowRhPct.toFixed(0) }} %</NuxtLink>
+      <span class="switch" role="group" aria-label="Units">
+        <button v-for="u in (['mm', 'in'] as const)" :key="u" type="button" :aria-pressed="settings.units === u" @click="shop.change({ units: u })">{{ u }}</button>
+      </span>
+      <button type="button" class="lamp" :aria-pressed="dark" @click="colorMode.preference = dark ? 'light' : 'dark'">lamp</button>
+      <KeySheet />
+    </header>
+    <div class="below"><slot /></div>
+  </div>
+</template>
+
+<style scoped>
+.frame { height: 100dvh; display: grid; grid-template-rows: 48px minmax(0, 1fr); }
+.top { display: flex; align-items: center; gap: 14px; padding: 0 16px; border-bottom: 1px solid var(--rule); white-space: nowrap; overflow: hidden; }
+.name { font: 700 21px var(--font-display); letter-spacing: -0.02em; text-decoration: none !important; }
+.crumb { overflow: hidden; text-overflow: ellipsis; min-width: 0; font-weight: 600; }
+.gap { flex: 1; }
+.switch { display: inline-flex; }
+.switch button, .lamp { min-height: 44px; min-width: 34px; padding: 0 7px; background: none; border: 0; color: var(--soft); cursor: pointer; }
+.switch button[aria-pressed="true"], .lamp[aria-pressed="true"] { color: var(--ink); font-weight: 700; text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 2px; }
+.below { min-height: 0; overflow: auto; }
+@media (max-width: 640px) {
+  .top { gap: 8px; padding: 0 10px; }
+  .climate, .top > a:nth-of-type(2) { display: none; }
+}
+@media print { .frame { display: block; height: auto; } .below { overflow: visible; } }
+</style>

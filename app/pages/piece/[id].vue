@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { surveyOf } from '#core/condition/survey'
+import { describeCommand } from '#core/piece/log'
+import type { StepId } from '#core/plan'
+import JointStrip from '~/stand/JointStrip.vue'
+import StandView from '~/stand/StandView.vue'
+
+const store = usePiece()
+const { piece, missing, clashes, undoable, redoable, lastDone, saveState } = storeToRefs(store)
+const { plan, busy, failed } = storeToRefs(usePlan())
+const { pieceId, index, move } = useStep()
+watch(pieceId, id => store.open(id), { immediate: true })
+useHead({ title: () => (piece.value ? `${piece.value.title} · Arreglo` : 'Arreglo') })
+
+const planned = computed(() => index.value >= 3)
+const counts = computed<Partial<Record<StepId, string>>>(() => {
+  if (!piece.value) return {}
+  const s = surveyOf(piece.value)
+  const mends = plan.value?.mends
+  return { 'test': `${s.tested}/${s.total}`, 'cause': s.faulty ? String(s.faulty) : '', 'mend': mends?.length ? `${mends.filter(m => m.chosen).length}/${mends.length}` : '', 'glue-up': plan.value?.stages.length ? String(plan.value.stages.length) : '' }
+})
+const inOrder = computed(() => [...(piece.value?.joints ?? [])].sort((a, b) => a.number - b.number))
+function pick(by: 1 | -1): void {
+  const at = inOrder.value.findIndex(j => j.id === store.picked)
+  const next = inOrder.value[(at + by + inOrder.value.length) % inOrder.value.length]
+  if (next) store.picked = next.id
+}
+useKeys({ 'n': () => pick(1), 'p': () => pick(-1), '[': () => move(-1), ']': () => move(1), 'u': () => store.undo(), 'U': () => store.redo() })
+const standOpen = ref(false)
+</script>
+
+<template>
+  <div v-if="missing" class="nothing"><h1>There is no such piece here</h1><p><NuxtLink to="/" class="key-button">To the bench</NuxtLink></p></div>
+  <div v-else-if="!piece" class="nothing"><p v-if="saveState === 'offline'">The server cannot be reached. <button type="button" class="key-button slim" @click="store.open(pieceId)">Try again</button></p></div>
+  <div v-else class="piece" :class="{ 'stand-open': standOpen }">
+    <nav class="steps no-print" aria-label="Steps of the work">
+      <ol>
+        <li v-for="(step, i) in STEPS" :key="step.id">
+          <NuxtLink :to="stepPath(pieceId, step.id)" :aria-current="i === index ? 'step' : undefined" class="step"><span>{{ step.label }}</span><span class="measure small soft">{{ counts[step.id] }}</span></NuxtLink>
+        </li>
+      </ol>
+      <div class="undo">
+        <button type="button" class="key-button slim" :disabled="!undoable" :title="undoable ? `Undo: ${describeCommand(undoable.command)}` : 'Nothing to undo'" @click="store.undo()">Undo</button>
+        <button type="button" class="key-button slim" :disabled="!redoable" @click="store.redo()">Redo</button>
+        <p class="small soft" role="status">{{ lastDone }}</p>
+      </div>
+    </nav>
+    <div class="front no-print">
+      <button type="button" class="key-button slim stand-toggle" :aria-expanded="standOpen" @click="standOpen = !standOpen">{{ standOpen ? 'Hide the drawing' : 'Show the drawing' }}</button>
+      <StandView :planned="planned" class="front-stand" />
+      <JointStrip class="front-strip" />
+    </div>
+    <main class="worksheet">
+      <div v-if="clashes.length > 0" class="clash" role="alert">
+        <p><strong>Somebody else changed this piece.</strong> What is here now is theirs and yours together, but for:</p>
+        <ul><li v-for="c in clashes" :key="c.entry.id">{{ describeCommand(c.entry.command) }}: {{ c.why }}</li></ul>
+        <button type="button" class="key-button slim" @click="store.dismissClashes()">I have seen it</button>
+      </div>
+      <p v-if="busy" class="small soft" role="status">Working it out …</p>
+      <p v-if="failed" class="field-error" role="alert">The plan could not be made: {{ failed }}</p>
+      <NuxtPage />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.piece { display: grid; grid-template-columns: 132px minmax(320px, 41%) minmax(0, 1fr); height: 100%; }
+.steps { border-right: 1px solid var(--rule); padding-top: 8px; display: flex; flex-direction: column; justify-content: space-between; }
+.step { display: flex; justify-content: space-between; align-items: center; min-height: 44px; padding: 4px 10px 4px 13px; border-left: 3px solid transparent; color: inherit; text-decoration: none; }
+.step:hover { background: var(--ink-wash); }
+.step[aria-current] { background: var(--sheet); border-left-color: var(--ink); font-weight: 700; }
+.undo { padding: 8px 10px 12px; display: grid; grid-template-columns: 1fr 1fr; gap: 4px; }
+.undo .key-button { padding: 4px; }
+.undo p { grid-column: 1 / -1; min-height: 36px; }
+.front { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; border-right: 1px solid var(--rule); }
+.worksheet { background: var(--sheet); overflow: auto; padding: 18px 24px 0; display: flex; flex-direction: column; }
+.stand-toggle { display: none; }
+.nothing { padding: 40px; display: grid; gap: 16px; justify-items: start; }
+.clash { border: 1px solid var(--ink); border-left-width: 4px; padding: 10px 14px; margin-bottom: 14px; display: grid; gap: 8px; justify-items: start; }
+@media (max-width: 1000px) {
+  .piece { grid-template-columns: 1fr; grid-template-rows: auto minmax(0, 46%) minmax(0, 1fr); }
+  .steps { flex-direction: row; border-right: 0; border-bottom: 1px solid var(--rule); padding: 0; overflow-x: auto; }
+  .steps ol { display: flex; }
+  .step { border-left: 0; border-bottom: 3px solid transparent; gap: 6px; white-space: nowrap; }
+  .step[aria-current] { border-bottom-color: var(--ink); }
+  .undo { display: flex; padding: 4px 10px; }
+  .undo p { display: none; }
+  .front { border-right: 0; border-bottom: 1px solid var(--rule); grid-template-columns: minmax(0, 1fr) 210px; grid-template-rows: minmax(0, 1fr); }
+  .front-strip { border-top: 0; border-left: 1px solid var(--rule); max-height: none; }
+}
+@media (max-width: 640px) {
+  .piece { grid-template-rows: auto auto minmax(0, 1fr); }
+  .steps ol { flex-wrap: wrap; }
+  .step { min-height: 40px; padding: 2px 9px; }
+  .step .measure, .undo { display: none; }
+  .front { grid-template-columns: 1fr; }
+  .stand-toggle { display: inline-flex; margin: 6px 12px; }
+  .front-stand, .front-strip { display: none; }
+  .stand-open .front-stand { display: block; height: 300px; }
+  .stand-open .front-strip { display: block; border-left: 0; }
+  .worksheet { padding: 14px 14px 0; }
+}
+@media print { .piece { display: block; } .worksheet { padding: 0; overflow: visible; } }
+</style>

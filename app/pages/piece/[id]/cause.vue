@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { CAUSES, causeNamed } from '#core/cause'
+import { faultyJoints, tagOf } from '#core/piece/schema'
+
+const store = usePiece()
+const { piece, picked } = storeToRefs(store)
+const { plan } = storeToRefs(usePlan())
+const { go } = useStep()
+const { quantity } = useUnits()
+const faulty = computed(() => (piece.value ? faultyJoints(piece.value) : []))
+const joint = computed(() => faulty.value.find(j => j.id === picked.value) ?? faulty.value[0])
+const diagnosis = computed(() => plan.value?.diagnoses.find(d => d.joint === joint.value?.id))
+const own = computed(() => (joint.value ? piece.value?.choices.causes[joint.value.id] : undefined))
+const why = ref('')
+watch(own, (o) => { why.value = o?.why ?? '' }, { immediate: true })
+const heading = computed(() => {
+  const top = diagnosis.value?.causes[0]
+  if (!joint.value || !top) return 'Nothing is loose: there is no cause to look for'
+  return own.value ? `${tagOf(joint.value)}: ${causeNamed(own.value.cause)?.label ?? own.value.cause}, in your own judgement` : `${tagOf(joint.value)}: ${top.probability >= 0.6 ? 'most likely' : 'perhaps'} ${top.label.toLowerCase()}`
+})
+const CAUSE_ITEMS = [{ label: 'as worked out', value: 'none' }, ...CAUSES.map(c => ({ label: c.label, value: c.id }))]
+function overrule(cause: string): void { if (joint.value) store.tell({ do: 'overrule-cause', joint: joint.value.id, cause: cause === 'none' ? null : cause, why: why.value }) }
+function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'answer-bracing', answer: piece.value?.choices.bracing?.answer === answer ? null : answer, why: '' }) }
+</script>
+
+<template>
+  <article v-if="piece" class="sheet">
+    <header><h1>{{ heading }}</h1><p v-if="joint" class="small soft">{{ joint.label }}. Several causes may hold at once; a mend that leaves one in place fails again.</p></header>
+    <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints"><button v-for="j in faulty" :key="j.id" type="button" class="chip" :aria-pressed="j.id === joint?.id" @click="picked = j.id">{{ tagOf(j) }} {{ j.label }}</button></div>
+    <section v-if="diagnosis">
+      <CauseBars :causes="diagnosis.causes.slice(0, 4)" />
+      <table class="rows small">
+        <thead><tr><th>Cause</th><th>Speaks for it</th><th>Against</th><th>Not looked at</th></tr></thead>
+        <tbody><tr v-for="c in diagnosis.causes.slice(0, 3)" :key="c.cause"><td><strong>{{ c.label }}</strong><br>{{ c.answer }}</td><td>{{ c.evidenceFor.join('; ') || '–' }}</td><td>{{ c.evidenceAgainst.join('; ') || '–' }}</td><td class="soft">{{ c.notLooked.join('; ') || '–' }}</td></tr></tbody>
+      </table>
+      <p v-if="diagnosis.nextTest"><strong>Next test worth doing:</strong> {{ diagnosis.nextTest.label }}, {{ quantity({ value: diagnosis.nextTest.minutes, unit: 'min' }) }}. <span class="soft">{{ diagnosis.nextTest.hint }}</span></p>
+      <p class="small soft">Bands are rough: the weights are this program’s reading of trade practice, to rank causes, not to measure them.</p>
+    </section>
+    <section v-if="joint && diagnosis" aria-labelledby="own">
+      <h2 id="own">You judge otherwise?</h2>
+      <div class="own"><USelect :model-value="own?.cause ?? 'none'" :items="CAUSE_ITEMS" class="w-72" aria-labelledby="own" @update:model-value="overrule(String($event))" /><UInput v-model="why" placeholder="why" aria-label="Why you judge otherwise" class="w-72" @change="own && overrule(own.cause)" /></div>
+    </section>
+    <section v-if="plan && faulty.length > 0" aria-labelledby="whole">
+      <h2 id="whole">The frame as a whole</h2>
+      <p>{{ plan.whole.sentence }}</p>
+      <template v-if="plan.whole.needsAnswer"><p>{{ plan.whole.answers.join(' ') }}</p><div class="chips" role="group" aria-labelledby="whole"><button type="button" class="chip plain" :aria-pressed="piece.choices.bracing?.answer === 'restore'" @click="answerBracing('restore')">Put it back</button><button type="button" class="chip plain" :aria-pressed="piece.choices.bracing?.answer === 'accept'" @click="answerBracing('accept')">Leave it, the owner knows</button></div></template>
+    </section>
+    <WorksheetFoot><button type="button" class="key-button main" @click="go('mend')">Choose the mends</button></WorksheetFoot>
+  </article>
+</template>
+
+<style scoped>
+.sheet { display: flex; flex-direction: column; gap: 16px; flex: 1; }
+section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
+.own { display: flex; flex-wrap: wrap; gap: 10px; }
+.rows td { min-width: 90px; }
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
+import { tagOf } from '#core/piece/schema'
+import { clampNamed } from '#core/reference/clamps'
+import { OPEN_TIME_SHARE } from '#core/reference/rates'
+import { newId, wallNow } from '~/composables/useDevice'
+
+const store = usePiece()
+const { piece } = storeToRefs(store)
+const { plan } = storeToRefs(usePlan())
+const { go } = useStep()
+const { len, quantity } = useUnits()
+const tag = (id: string) => tagOf(piece.value!.joints.find(j => j.id === id)!)
+const now = computed(() => parseWallTime(wallNow()))
+const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.value) : 'never in this cold')
+const usable = computed(() => (plan.value?.glue.chosen?.open.value ?? 0) * OPEN_TIME_SHARE)
+const stopping = computed(() => plan.value?.gates.filter(g => !g.done) ?? [])
+const dryRun = computed(() => plan.value?.gates.find(g => g.step === 'glue-up')?.done ?? false)
+const heading = computed(() => {
+  const p = plan.value
+  if (!p) return ''
+  if (p.stages.length === 0) return p.problems.length > 0 ? 'Not ready to be glued' : 'Nothing to glue'
+  const least = Math.min(...p.stages.map(s => usable.value - s.working.value))
+  return least < 0 ? 'One stage does not fit its open time' : `${p.stages.length === 1 ? 'One stage' : `${p.stages.length} stages`}, ${quantity({ value: least, unit: 'min' })} to spare`
+})
+const ticked = ref(new Set<string>())
+const flip = (key: string) => { const next = new Set(ticked.value); if (!next.delete(key)) next.add(key); ticked.value = next }
+function log(kind: 'dry-run-closed' | 'stage-glued' | 'clamps-off', stage: number | null): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind, stage, note: '' } }) }
+const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
+</script>
+
+<template>
+  <article v-if="piece && plan" class="sheet">
+    <header>
+      <h1>{{ heading }}</h1>
+      <p v-if="plan.glue.chosen" class="small soft">{{ plan.glue.chosen.glue.label }}, open <FigureValue :figure="plan.glue.chosen.open" label="Open time today" />, of which three quarters may be used: <span class="measure">{{ quantity({ value: usable, unit: 'min' }) }}</span>. It comes undone with {{ plan.glue.chosen.glue.undoBy }}.</p>
+    </header>
+    <p v-for="(problem, i) in plan.problems" :key="i" class="field-error"><PhraseText :phrase="problem" /></p>
+    <p v-for="(change, i) in plan.glue.changes" :key="`c${i}`" class="small soft"><PhraseText :phrase="change" />.</p>
+    <section v-if="plan.stages.length > 0" aria-labelledby="gate">
+      <h2 id="gate">Before any glue is spread</h2>
+      <ul class="gates"><li v-for="gate in plan.gates" :key="gate.step" :class="{ soft: gate.done }"><span class="box" aria-hidden="true">{{ gate.done ? '✓' : '' }}</span><span><PhraseText :phrase="gate.words" /><span class="sr-only">{{ gate.done ? ', done' : ', not yet' }}</span></span><NuxtLink v-if="!gate.done && gate.step !== 'glue-up'" :to="stepPath(piece.id, gate.step)" class="small">go there</NuxtLink></li></ul>
+    </section>
+    <section v-for="stage in plan.stages" :key="stage.number" :aria-labelledby="`stage-${stage.number}`" class="stage">
+      <div class="spread"><h2 :id="`stage-${stage.number}`">Stage {{ stage.number }}: {{ stage.joints.map(tag).join(', ') }}</h2><span class="small"><template v-if="stage.glued">glued</template><template v-else>start {{ when(stage.startMin) }}</template></span></div>
+      <div class="time" role="img" :aria-label="`${quantity({ value: stage.working.value, unit: 'min' })} of work in ${quantity({ value: usable, unit: 'min' })}`"><span class="used" :style="{ width: `${Math.min(100, 100 * stage.working.value / Math.max(usable, stage.working.value))}%` }" /></div>
+      <dl class="figures">
+        <div><dt>Work, first spread to last clamp</dt><dd><FigureValue :figure="stage.working" label="Working time" /></dd></div>
+        <div><dt>To spare</dt><dd class="measure">{{ quantity({ value: usable - stage.working.value, unit: 'min' }) }}</dd></div>
+        <div><dt>Clamps on, off</dt><dd>{{ when(stage.clampedMin) }} – {{ when(stage.clampsOffMin) }}</dd></div>
+        <div><dt>Clamp time</dt><dd><FigureValue :figure="stage.cureMin" label="Clamp time" duration /></dd></div>
+        <div><dt>Not to be stressed before</dt><dd>{{ when(stage.restUntilMin) }}</dd></div>
+        <div v-if="stage.after.length > 0"><dt>After</dt><dd>stage {{ stage.after.join(', ') }} is out of clamps</dd></div>
+      </dl>
+      <table class="rows">
+        <thead><tr><th>Clamp, in the order of use</th><th>Force</th><th>Span</th><th>From the rack</th></tr></thead>
+        <tbody>
+          <tr v-for="{ line, clamp } in stage.clamps" :key="line.part">
+            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${line.part}`)" @change="flip(`${stage.number} ${line.part}`)"> {{ line.label }}</label><span v-if="line.needsCaul" class="small soft"><span class="measure">{{ quantity({ value: line.offSquareDeg, unit: 'deg' }) }}</span> off square: a sloped caul, or it slips</span></td>
+            <td><FigureValue :figure="line.force" :label="`Force, ${line.label}`" range /></td><td class="measure">{{ len(line.spanMm) }}</td>
+            <td><template v-if="clamp">{{ clampNamed(clamp.row.type).label }} <span class="measure">{{ len(clamp.row.openingMm) }}</span>, no. {{ clamp.nth }}</template><strong v-else>none reaches</strong></td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, level and four feet while it is open; nip up once after five minutes.</p>
+    </section>
+    <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
+    <p v-if="plan.returnMin !== null" class="return">May be sat in from <strong>{{ when(plan.returnMin) }}</strong>, not before. Spread first from <strong>{{ when(plan.readyMin) }}</strong> on, after {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting.</p>
+    <WorksheetFoot v-if="plan.stages.length > 0">
+      <button v-if="!dryRun" type="button" class="key-button main" @click="log('dry-run-closed', null)">Dry run closed, square, level</button>
+      <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="log('stage-glued', nextStage.number)">Stage {{ nextStage.number }} is in clamps</button>
+      <button type="button" class="key-button" @click="go('record')">Write it down</button>
+    </WorksheetFoot>
+  </article>
+</template>
+
+<style scoped>
+.sheet { display: flex; flex-direction: column; gap: 14px; flex: 1; }
+section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
+.gates li { display: flex; gap: 10px; align-items: baseline; padding: 3px 0; }
+.box { flex: none; width: 17px; height: 17px; border: 1px solid var(--soft); border-radius: 3px; display: inline-grid; place-items: center; font-size: 12px; line-height: 1; }
+.spread { display: flex; justify-content: space-between; align-items: baseline; gap: 12px; }
+.time { height: 9px; background: var(--ink-wash); }
+.used { display: block; height: 100%; background: var(--ink); }
+.figures { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 0 28px; }
+.figures div { display: flex; justify-content: space-between; gap: 12px; border-bottom: 1px solid var(--rule); padding: 5px 0; }
+.figures dt { color: var(--soft); font-size: 13px; }
+.tick { display: flex; gap: 8px; align-items: center; min-height: 32px; }
+.tick input { width: 20px; height: 20px; accent-color: var(--ink); }
+.return { border-left: 4px solid var(--blue); padding-left: 12px; }
+</style>

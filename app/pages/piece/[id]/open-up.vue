@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { describeDuration } from '#core/measure/wall-time'
+import { CAUTIONS } from '#core/reference/cautions'
+import { DECISION_LABELS, type Decision } from '#core/takeapart'
+import { tagOf } from '#core/piece/schema'
+import { newId, wallNow } from '~/composables/useDevice'
+
+const store = usePiece()
+const { piece, picked } = storeToRefs(store)
+const { plan } = storeToRefs(usePlan())
+const { go } = useStep()
+const { len, quantity } = useUnits()
+const tag = (id: string) => tagOf(piece.value!.joints.find(j => j.id === id)!)
+const label = (id: string) => piece.value!.joints.find(j => j.id === id)!.label
+const ORDER: readonly Decision[] = ['undecided', 'open', 'in-the-way', 'mend-in-place', 'leave-shut']
+const decisions = computed(() => [...(plan.value?.takeApart.decisions ?? [])].sort((a, b) => ORDER.indexOf(a.decision) - ORDER.indexOf(b.decision)))
+const count = (d: Decision) => decisions.value.filter(x => x.decision === d).length
+const heading = computed(() => {
+  const opening = count('open') + count('in-the-way')
+  if (!plan.value || decisions.value.length === 0) return ''
+  if (opening === 0) return 'Nothing has to come apart'
+  return `${opening} joints open in ${plan.value.takeApart.moves.length} ${plan.value.takeApart.moves.length === 1 ? 'move' : 'moves'}, ${count('leave-shut')} stay shut`
+})
+const opened = computed(() => piece.value?.events.some(e => e.kind === 'opened'))
+function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, note: '' } }); void go('glue-up') }
+const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
+</script>
+
+<template>
+  <article v-if="piece && plan" class="sheet">
+    <header><h1>{{ heading }}</h1><p class="small soft">About <FigureValue :figure="plan.preparation" label="Opening, mending and dry run" duration /> of work before glue. Label, photograph and measure overhangs first.</p></header>
+    <p v-for="(problem, i) in plan.takeApart.problems" :key="i" class="field-error"><PhraseText :phrase="problem" /></p>
+    <section v-if="plan.takeApart.moves.length > 0" aria-labelledby="moves">
+      <h2 id="moves">Moves, in order</h2>
+      <ol class="moves">
+        <li v-for="(move, i) in plan.takeApart.moves" :key="i">
+          <p><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong></p>
+          <p v-if="move.metalFirst.length > 0" class="red">Metal out before the mallet: {{ move.metalFirst.map(m => `${m.kind.replace('-', ' ')} in ${tag(m.joint)}`).join(', ') }}.</p>
+          <p v-for="m in move.methods" :key="m.joint" class="small">{{ tag(m.joint) }}: <PhraseText :phrase="m.method.how" /><template v-if="m.method.soakMin > 0">, <span class="measure">{{ quantity({ value: m.method.soakMin, unit: 'min' }) }}</span></template>.</p>
+          <p class="small">Mallet over a block or a spreader close to the joint, along its line, a little at each end in turn. If it does not move, look again for metal.</p>
+          <p v-if="move.watch.length > 0" class="small">Looser than it should be, and in the line of pull: {{ move.watch.map(tag).join(', ') }}. Hold it shut.</p>
+          <p v-for="caution in move.cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>
+        </li>
+      </ol>
+      <p class="small soft">The frame is taken to give <span class="measure">{{ len(plan.takeApart.flexMm) }}</span> sideways. Twisting and tilting parts out is left out of account.</p>
+    </section>
+    <section aria-labelledby="each">
+      <h2 id="each">Each joint, and why</h2>
+      <table class="rows">
+        <tbody>
+          <tr v-for="d in decisions" :key="d.joint" :class="{ soft: d.decision === 'leave-shut' }">
+            <td><button type="button" class="pick" :aria-pressed="picked === d.joint" @click="picked = d.joint">{{ tag(d.joint) }}</button></td>
+            <td><span :class="{ blue: d.decision === 'open' || d.decision === 'in-the-way' || d.decision === 'mend-in-place', red: d.decision === 'undecided' }"><strong>{{ DECISION_LABELS[d.decision] }}</strong></span><br><span class="small">{{ label(d.joint) }}</span></td>
+            <td><PhraseText :phrase="d.why" /></td>
+            <td><button v-if="d.decision !== 'leave-shut' || shut(d.joint)" type="button" class="chip plain keep" :aria-pressed="shut(d.joint)" @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })">keep shut</button></td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="plan.takeApart.expectedMin > 0" class="small soft">Chosen as the cheapest in expected minutes of work and harm together: {{ describeDuration(plan.takeApart.expectedMin) }}.</p>
+    </section>
+    <WorksheetFoot><button type="button" class="key-button main" :disabled="opened" @click="logOpened">{{ opened ? 'It is open' : 'It is open: plan the glue-up' }}</button><button type="button" class="key-button" @click="go('glue-up')">Look at the glue-up</button></WorksheetFoot>
+  </article>
+</template>
+
+<style scoped>
+.sheet { display: flex; flex-direction: column; gap: 16px; flex: 1; }
+section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
+.moves { display: grid; gap: 14px; }
+.moves li { display: grid; gap: 3px; }
+.keep { white-space: nowrap; }
+.pick { background: none; border: 0; font-weight: 700; cursor: pointer; min-height: 32px; min-width: 40px; text-align: left; }
+.pick[aria-pressed="true"] { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 4px; }
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { signsAt } from '#core/condition/signs'
+import { DIRECTION_LABELS, STATE_FEELS, STATE_LABELS, suggestNext, surveySentence } from '#core/condition/survey'
+import { diagnose } from '#core/cause'
+import { measured } from '#core/measure/measured'
+import { clearancesOf } from '#core/piece/apply'
+import { findingOf, isFaulty, tagOf } from '#core/piece/schema'
+import { DIRECTIONS, METALS, OLD_GLUES, type ClearanceKey, type JointState, type MetalKind, type SignId } from '#core/piece/words'
+import { newId } from '~/composables/useDevice'
+
+const store = usePiece()
+const { piece, picked } = storeToRefs(store)
+const { go } = useStep()
+const { quantity } = useUnits()
+const joint = computed(() => piece.value?.joints.find(j => j.id === picked.value) ?? piece.value?.joints[0])
+const finding = computed(() => (piece.value && joint.value ? findingOf(piece.value, joint.value.id) : null))
+const suggestion = computed(() => (piece.value ? suggestNext(piece.value, joint.value?.id) : undefined))
+const diagnosis = computed(() => (piece.value && joint.value && finding.value && isFaulty(finding.value.state) ? diagnose(piece.value, joint.value) : null))
+const metal = computed(() => piece.value?.metal.filter(m => m.joint === joint.value?.id) ?? [])
+const ANSWERS = ['solid', 'ticks', 'gives', 'swings', 'apart'] as const
+
+function answer(state: JointState): void { if (joint.value) store.tell({ do: 'test-joint', joint: joint.value.id, state }) }
+function keep(): void {
+  if (suggestion.value) picked.value = suggestion.value.joint.id
+  else void go('cause')
+}
+function cycle(sign: SignId): void {
+  const look = finding.value?.signs[sign]
+  store.tell({ do: 'look-for', joint: joint.value!.id, sign, look: look === undefined ? 'seen' : look === 'seen' ? 'not-there' : null })
+}
+const lookWords = (sign: SignId) => ({ 'seen': 'seen', 'not-there': 'looked, not there' }[finding.value?.signs[sign] as string] ?? 'not looked')
+const CLEARANCE_LABELS: Record<ClearanceKey, string> = { 'cheek': 'Cheeks, mouth', 'cheek-bottom': 'Cheeks, bottom', 'edge': 'Edges, mouth', 'edge-bottom': 'Edges, bottom', 'round': 'Around, mouth', 'round-bottom': 'Around, bottom' }
+const takeClearance = (where: ClearanceKey) => (mm: number) => store.tell({ do: 'measure-clearance', joint: joint.value!.id, where, measure: measured(mm) })
+function addMetal(kind: MetalKind): void { store.tell({ do: 'add-metal', metal: { id: `metal-${newId().slice(0, 8)}`, joint: joint.value!.id, kind, hidden: false, note: '' } }) }
+const words = (id: string) => id.replaceAll('-', ' ')
+useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => answer(s)])), Enter: keep })
+</script>
+
+<template>
+  <article v-if="piece && joint && finding" class="sheet">
+    <p v-if="suggestion" class="small soft">Suggested next, <button type="button" class="link" @click="picked = suggestion.joint.id">{{ tagOf(suggestion.joint) }}</button>: {{ suggestion.reason }}</p>
+    <p v-else class="small soft">{{ surveySentence(piece) }}.</p>
+    <header>
+      <h1><span :class="{ red: isFaulty(finding.state) }">{{ tagOf(joint) }}</span> {{ joint.label[0]!.toUpperCase() + joint.label.slice(1) }}</h1>
+      <p class="small soft">{{ joint.form.kind === 'mortise-and-tenon' ? 'Mortise and tenon' : joint.form.kind === 'dowel' ? `${joint.form.count} dowels` : 'Round tenon' }}, hold one part and work the other each way</p>
+    </header>
+    <div class="answers" role="group" aria-label="How it moves">
+      <button v-for="(state, i) in ANSWERS" :key="state" type="button" class="answer" :class="{ fault: isFaulty(state) }" :aria-pressed="finding.state === state" @click="answer(state)">
+        <JointMark :state="state" /><span class="answer-word">{{ STATE_LABELS[state] }} <kbd>{{ i + 1 }}</kbd></span><span class="small soft">{{ STATE_FEELS[state] }}</span>
+      </button>
+    </div>
+    <template v-if="isFaulty(finding.state)">
+      <section><h2 id="way">Which way</h2><div class="chips" role="group" aria-labelledby="way"><button v-for="d in DIRECTIONS" :key="d" type="button" class="chip" :aria-pressed="finding.directions.includes(d)" @click="store.tell({ do: 'set-direction', joint: joint.id, direction: d, on: !finding.directions.includes(d) })">{{ DIRECTION_LABELS[d] }}</button></div></section>
+      <section><h2>Clearance, mortise less tenon</h2><div class="gaps"><LengthField v-for="where in clearancesOf(joint.form)" :key="`${joint.id}-${where}`" dense :label="CLEARANCE_LABELS[where]" :value="finding.clearance[where] ?? null" :take="takeClearance(where)" :clear="() => { store.tell({ do: 'measure-clearance', joint: joint!.id, where, measure: null }) }" hint="whole gap" /></div></section>
+      <section><h2 id="looked">Looked for</h2><div class="chips" role="group" aria-labelledby="looked"><button v-for="s in signsAt(joint)" :key="s.id" type="button" class="chip" :data-look="finding.signs[s.id] ?? 'none'" :title="s.hint" :aria-label="`${s.label}: ${lookWords(s.id)}`" @click="cycle(s.id)">{{ s.label }}</button></div><p class="small soft">Press once for seen, twice for looked and not there, again for not looked.</p></section>
+      <section class="pair">
+        <div><h2 id="old">Old glue</h2><USelect :model-value="finding.oldGlue" :items="OLD_GLUES.map(g => ({ label: g === 'pva' ? 'PVA' : words(g), value: g }))" class="w-48" aria-labelledby="old" @update:model-value="store.tell({ do: 'set-old-glue', joint: joint.id, glue: $event as (typeof OLD_GLUES)[number] })" /></div>
+        <div><h2 id="metal">Metal and pins in it</h2><div class="chips" role="group" aria-labelledby="metal"><button v-for="m in metal" :key="m.id" type="button" class="chip" aria-pressed="true" :aria-label="`Take off: ${words(m.kind)}`" @click="store.tell({ do: 'remove-metal', metal: m.id })">{{ words(m.kind) }} ×</button><button v-for="k in METALS" :key="k" type="button" class="chip" :aria-label="`Add: ${words(k)}`" @click="addMetal(k)">+ {{ words(k) }}</button></div></div>
+      </section>
+      <section v-if="diagnosis">
+        <div class="spread"><h2>What this speaks for</h2><span class="small soft">after {{ diagnosis.observations }} observations</span></div>
+        <CauseBars :causes="diagnosis.causes.slice(0, 3)" />
+        <p v-if="diagnosis.nextTest" class="small soft">Most would be learnt from looking for <strong>{{ diagnosis.nextTest.label }}</strong>, {{ quantity({ value: diagnosis.nextTest.minutes, unit: 'min' }) }}: {{ diagnosis.nextTest.hint }}.</p>
+      </section>
+    </template>
+    <WorksheetFoot>
+      <button type="button" class="key-button main" @click="keep">{{ suggestion ? `Keep and go to ${tagOf(suggestion.joint)}` : 'Why did it fail?' }} <kbd>Enter</kbd></button>
+      <button type="button" class="key-button" @click="answer('not-tested')">Not tested <kbd>0</kbd></button>
+    </WorksheetFoot>
+  </article>
+</template>
+
+<style scoped>
+.sheet { display: flex; flex-direction: column; gap: 14px; flex: 1; }
+.link { background: none; border: 0; padding: 0; color: var(--ink); font-weight: 700; text-decoration: underline; cursor: pointer; }
+.answers { display: grid; grid-template-columns: repeat(auto-fit, minmax(96px, 1fr)); gap: 8px; }
+.answer { display: grid; justify-items: center; align-content: center; gap: 3px; min-height: 96px; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); cursor: pointer; padding: 6px 4px; }
+.answer :deep(svg) { width: 48px; height: 28px; }
+.answer-word { font-weight: 700; }
+.answer:hover { border-color: var(--soft); }
+.answer[aria-pressed="true"] { border-color: var(--ink); box-shadow: inset 0 0 0 1px var(--ink); }
+.answer.fault[aria-pressed="true"] { border-color: var(--red); box-shadow: inset 0 0 0 1px var(--red); color: var(--red); }
+section { display: grid; gap: 7px; }
+.gaps { display: grid; grid-template-columns: repeat(auto-fit, minmax(118px, 1fr)); gap: 10px; }
+.pair { grid-template-columns: auto 1fr; gap: 24px; }
+.pair > div { display: grid; gap: 7px; align-content: start; }
+.spread { display: flex; justify-content: space-between; align-items: baseline; border-top: 1px solid var(--rule); padding-top: 10px; }
+@media (max-width: 640px) { .pair { grid-template-columns: 1fr; } }
+</style>

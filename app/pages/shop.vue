@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { parseTemperatureC } from '#core/measure/temperature'
+import { parseLength } from '#core/measure/length'
+import { CLAMPS, type ClampTypeId } from '#core/reference/clamps'
+import { GLUES, type GlueId } from '#core/reference/glues'
+import type { RackRow, Shop } from '#core/reference/shop-settings'
+import { newId } from '~/composables/useDevice'
+
+useHead({ title: 'Shop · Arreglo' })
+const shop = useShop()
+const { settings } = storeToRefs(shop)
+const { len } = useUnits()
+const errors = ref<Record<string, string>>({})
+
+async function keep(key: string, part: Partial<Shop>): Promise<void> {
+  const saved = await shop.change(part)
+  const own = Object.entries(shop.errors).map(([path, message]) => (path ? `${path.split('.').at(-1)} ${message}` : message)).join(' ')
+  errors.value = { ...errors.value, [key]: saved ? '' : own }
+}
+function temperature(key: 'nowC' | 'tonightC', text: string): void {
+  const read = parseTemperatureC(text)
+  if (!read.ok) errors.value = { ...errors.value, [key]: read.issues[0]!.message }
+  else void keep(key, { climate: { ...settings.value.climate, [key]: read.value } })
+}
+function number(key: string, text: string, put: (n: number) => Partial<Shop>): void {
+  const n = Number(text.replace(',', '.').replace('%', ''))
+  if (text.trim() === '' || !Number.isFinite(n)) errors.value = { ...errors.value, [key]: `“${text}” is not a number: type one such as 46.` }
+  else void keep(key, put(n))
+}
+function hours(key: 'opensMin' | 'closesMin', text: string): void {
+  const m = /^(\d{1,2}):(\d{2})$/.exec(text)
+  if (m) void keep(key, { [key]: Number(m[1]) * 60 + Number(m[2]) })
+}
+const clock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
+const rackWith = (id: string, change: Partial<RackRow>) => settings.value.rack.map(r => (r.id === id ? { ...r, ...change } : r))
+function opening(row: RackRow, text: string): void {
+  const read = parseLength(text, settings.value.units)
+  if (!read.ok) errors.value = { ...errors.value, [`opening-${row.id}`]: read.issues[0]!.message }
+  else void keep(`opening-${row.id}`, { rack: rackWith(row.id, { openingMm: read.value.mm }) })
+}
+const value = (e: Event) => (e.target as HTMLInputElement).value
+const toggleGlue = (id: GlueId) => keep('shelf', { shelf: settings.value.shelf.includes(id) ? settings.value.shelf.filter(g => g !== id) : [...settings.value.shelf, id] })
+const SCHOOL_ITEMS = [{ label: 'conserve first', value: 'conserve' }, { label: 'everyday shop', value: 'everyday' }, { label: 'strength first', value: 'strength' }]
+const SCHOOL_WORDS = { conserve: 'Protein glue everywhere, as little opened as possible, nothing that cannot be undone.', everyday: 'PVA on tight joints of modern pieces, protein glue on old ones, what is loose and in the way is opened.', strength: 'The strongest joint that can be made, new dowels where there is doubt.' } as const
+const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
+</script>
+
+<template>
+  <main class="shop">
+    <h1>The shop, as the plans see it</h1>
+    <section aria-labelledby="climate">
+      <h2 id="climate">Climate</h2>
+      <div class="line"><label for="now-c">Wood and air now, °C</label><UInput id="now-c" :model-value="settings.climate.nowC.toFixed(1)" class="w-32" :aria-invalid="Boolean(errors.nowC)" @change="(e: Event) => temperature('nowC', value(e))" /><span v-if="errors.nowC" class="field-error" role="alert">{{ errors.nowC }}</span></div>
+      <div class="line"><label for="rh">Humidity, %</label><UInput id="rh" :model-value="settings.climate.nowRhPct.toFixed(0)" class="w-32" :aria-invalid="Boolean(errors.rh)" @change="(e: Event) => number('rh', value(e), n => ({ climate: { ...settings.climate, nowRhPct: n } }))" /><span v-if="errors.rh" class="field-error" role="alert">{{ errors.rh }}</span></div>
+      <div class="line"><label for="night-c">Lowest tonight, °C</label><UInput id="night-c" :model-value="settings.climate.tonightC.toFixed(1)" class="w-32" :aria-invalid="Boolean(errors.tonightC)" @change="(e: Event) => temperature('tonightC', value(e))" /><span v-if="errors.tonightC" class="field-error" role="alert">{{ errors.tonightC }}</span></div>
+    </section>
+    <section aria-labelledby="way">
+      <h2 id="way">How you work</h2>
+      <div class="line"><label for="shop-name">Name</label><UInput id="shop-name" :model-value="settings.name" class="w-72" @change="(e: Event) => keep('name', { name: value(e) })" /></div>
+      <div class="line"><label for="school">School</label><USelect id="school" :model-value="settings.school" :items="SCHOOL_ITEMS" class="w-48" @update:model-value="keep('school', { school: $event as Shop['school'] })" /><span class="small soft">{{ SCHOOL_WORDS[settings.school] }}</span></div>
+      <div class="line"><label for="hands">Pairs of hands at a glue-up</label><UInput id="hands" :model-value="String(settings.hands)" class="w-20" :aria-invalid="Boolean(errors.hands)" @change="(e: Event) => number('hands', value(e), n => ({ hands: n }))" /><span v-if="errors.hands" class="field-error" role="alert">{{ errors.hands }}</span></div>
+      <div class="line"><label for="opens">Opens, closes</label><span><UInput id="opens" type="time" :model-value="clock(settings.opensMin)" class="w-32" @change="(e: Event) => hours('opensMin', value(e))" /> <UInput type="time" aria-label="Closes" :model-value="clock(settings.closesMin)" class="w-32" @change="(e: Event) => hours('closesMin', value(e))" /></span><span v-if="errors.closesMin || errors.opensMin" class="field-error" role="alert">{{ errors.closesMin || errors.opensMin }}</span></div>
+      <div class="line"><span id="keys-label">Single-letter keys</span><USwitch :model-value="settings.keysOn" aria-labelledby="keys-label" @update:model-value="keep('keysOn', { keysOn: $event })" /></div>
+    </section>
+    <section aria-labelledby="rack">
+      <h2 id="rack">Clamps on the rack</h2>
+      <table class="rows">
+        <thead><tr><th>Kind</th><th>How many</th><th>Opens to</th><th>Force</th><th><span class="sr-only">Take off</span></th></tr></thead>
+        <tbody>
+          <tr v-for="row in settings.rack" :key="row.id">
+            <td><USelect :model-value="row.type" :items="CLAMP_ITEMS" class="w-52" :aria-label="`Kind of clamp`" @update:model-value="keep(`type-${row.id}`, { rack: rackWith(row.id, { type: $event as ClampTypeId }) })" /></td>
+            <td><UInput :model-value="String(row.count)" class="w-20" aria-label="How many" @change="(e: Event) => number(`count-${row.id}`, value(e), n => ({ rack: rackWith(row.id, { count: n }) }))" /><span v-if="errors[`count-${row.id}`]" class="field-error" role="alert">{{ errors[`count-${row.id}`] }}</span></td>
+            <td><UInput :model-value="len(row.openingMm)" class="w-32" aria-label="Opens to" @change="(e: Event) => opening(row, value(e))" /><span v-if="errors[`opening-${row.id}`]" class="field-error" role="alert">{{ errors[`opening-${row.id}`] }}</span></td>
+            <td class="measure">{{ CLAMPS.find(c => c.id === row.type)!.forceKn.join('–') }} kN</td>
+            <td><button type="button" class="chip" :aria-label="`Take off ${row.type}`" @click="keep('rack', { rack: settings.rack.filter(r => r.id !== row.id) })">take off</button></td>
+          </tr>
+        </tbody>
+      </table>
+      <button type="button" class="key-button slim" @click="keep('rack', { rack: [...settings.rack, { id: newId().slice(0, 8), type: 'screw-bar-light', count: 2, openingMm: 600 }] })">Add clamps</button>
+    </section>
+    <section aria-labelledby="shelf">
+      <h2 id="shelf">Glues on the shelf</h2>
+      <div class="chips" role="group" aria-labelledby="shelf"><button v-for="g in GLUES" :key="g.id" type="button" class="chip plain" :aria-pressed="settings.shelf.includes(g.id)" @click="toggleGlue(g.id)">{{ g.label }}</button></div>
+      <span v-if="errors.shelf" class="field-error" role="alert">{{ errors.shelf }}</span>
+      <p class="small soft">Figures are typical for each family. The label on the bottle overrules them.</p>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.shop { padding: 22px 24px 40px; max-width: 980px; display: grid; gap: 22px; }
+section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
+section > table { justify-self: stretch; }
+.line { display: grid; grid-template-columns: 210px auto 1fr; gap: 4px 14px; align-items: center; width: 100%; justify-items: start; }
+@media (max-width: 640px) { .line { grid-template-columns: 1fr; } .rows { display: block; overflow-x: auto; } }
+</style>

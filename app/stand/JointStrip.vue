@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { spokenJoint, surveyOf } from '#core/condition/survey'
+import { findingOf, isFaulty } from '#core/piece/schema'
+
+/** Every joint as its peg mark, in walking order: untested ones dotted, loose ones red, the picked one ringed. */
+const { piece, picked } = storeToRefs(usePiece())
+const survey = computed(() => (piece.value ? surveyOf(piece.value) : null))
+const inOrder = computed(() => [...(piece.value?.joints ?? [])].sort((a, b) => a.number - b.number))
+</script>
+
+<template>
+  <section v-if="piece && survey" class="strip" aria-label="Joints">
+    <header><h2>Joints</h2><span class="small soft">{{ survey.tested }} tested · {{ survey.faulty }} loose · {{ survey.untested.length }} to go</span></header>
+    <ol>
+      <li v-for="joint in inOrder" :key="joint.id">
+        <button type="button" :class="{ red: isFaulty(findingOf(piece, joint.id).state), picked: joint.id === picked }" :aria-pressed="joint.id === picked" :aria-label="spokenJoint(piece, joint)" @click="picked = joint.id">
+          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span>
+        </button>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.strip { border-top: 1px solid var(--rule); padding: 8px 14px 12px; overflow: auto; max-height: 190px; }
+header { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
+ol { display: grid; grid-template-columns: repeat(auto-fill, minmax(54px, 1fr)); gap: 6px; }
+button { width: 100%; min-height: 44px; display: grid; justify-items: center; align-content: center; gap: 0; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); color: var(--ink); cursor: pointer; padding: 2px; }
+button .measure { font-size: 13px; line-height: 1.1; }
+button :deep(svg) { width: 26px; height: 16px; }
+button.red { color: var(--red); border-color: var(--red); }
+button.picked { outline: 2px solid var(--ink); outline-offset: 1px; }
+</style>

@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import { drawPiece, VIEWS } from '#core/drawing'
+import { findingOf, isFaulty, type Piece } from '#core/piece/schema'
+
+/** The piece as a small picture with its red and, once planned, blue dots; for lists and print. */
+const { piece, size = 92, blueJoints = [] } = defineProps<{ piece: Piece, size?: number, blueJoints?: readonly string[] }>()
+const drawing = computed(() => drawPiece(piece.parts, piece.joints, VIEWS.bench))
+const box = computed(() => { const { minX, minY, maxX, maxY } = drawing.value.box; const pad = 30; return `${minX - pad} ${minY - pad} ${maxX - minX + 2 * pad} ${maxY - minY + 2 * pad}` })
+const path = (points: readonly { x: number, y: number }[]) => points.map(p => `${p.x.toFixed(0)},${p.y.toFixed(0)}`).join(' ')
+const marks = computed(() => drawing.value.spots.filter(s => isFaulty(findingOf(piece, s.joint).state)))
+</script>
+
+<template>
+  <svg :viewBox="box" :width="size" :height="size" role="img" :aria-label="`${piece.title}, drawn`">
+    <g v-for="(face, i) in drawing.faces" :key="i">
+      <polygon :points="path(face.outline)" :style="{ fill: `color-mix(in srgb, var(--wood-light) ${Math.round(25 + face.light * 75)}%, var(--wood-shade))` }" />
+      <polyline v-for="(edge, k) in face.edges" :key="k" :points="path(edge)" fill="none" stroke="var(--ink)" stroke-width="1.2" vector-effect="non-scaling-stroke" />
+    </g>
+    <circle v-for="s in marks" :key="s.joint" :cx="s.at.x" :cy="s.at.y" r="22" :fill="blueJoints.includes(s.joint) ? 'var(--blue)' : 'var(--red)'" />
+  </svg>
+</template>

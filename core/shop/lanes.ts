@@ -1,0 +1,57 @@
+import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
+import type { Piece } from '../piece/schema'
+import type { Plan } from '../plan'
+import type { Shop } from '../reference/shop-settings'
+
+export type BarKind = 'hands-on' | 'clamps' | 'rest'
+/** A stretch of a piece's time on the bench, wall-clock minutes. */
+export interface Bar { readonly kind: BarKind, readonly fromMin: number, readonly toMin: number, readonly label: string }
+
+/** What a piece does over time: work still to be done, clamps, and rest before it may be sat in. */
+export function lanesOf(piece: Piece, plan: Plan): Bar[] {
+  const ended = (piece.outcome !== null && piece.outcome.verdict !== 'repair') || piece.events.some(e => e.kind === 'returned')
+  if (ended) return []
+  const bars: Bar[] = []
+  const opened = piece.events.some(e => e.kind === 'opened')
+  if (!opened && plan.preparation.value > 0) bars.push({ kind: 'hands-on', fromMin: plan.startMin, toMin: plan.readyMin, label: 'open, mend, fit' })
+  for (const s of plan.stages) {
+    if (!s.glued) bars.push({ kind: 'hands-on', fromMin: s.startMin, toMin: s.clampedMin, label: `glue stage ${s.number}` })
+    if (Number.isFinite(s.clampsOffMin)) bars.push({ kind: 'clamps', fromMin: s.clampedMin, toMin: s.clampsOffMin, label: plan.stages.length === 1 ? 'in clamps' : `stage ${s.number} in clamps` })
+  }
+  const off = Math.max(...plan.stages.map(s => s.clampsOffMin))
+  if (plan.returnMin !== null && Number.isFinite(plan.returnMin) && plan.returnMin > off) bars.push({ kind: 'rest', fromMin: off, toMin: plan.returnMin, label: 'rests' })
+  return bars
+}
+
+/** A night takes the width of this many working minutes. */
+export const NIGHT_WIDTH_MIN = 150
+
+/** A time axis with its nights folded, so that working hours stay readable. */
+export interface FoldedAxis {
+  readonly fromMin: number
+  readonly widthMin: number
+  /** Share of the axis, 0 to 1, at a wall-clock minute; clamped to its ends. */
+  at(wallMin: number): number
+  readonly nights: readonly { readonly from: number, readonly to: number }[]
+  readonly ticks: readonly { readonly at: number, readonly wallMin: number }[]
+}
+
+/** The axis from the opening of the day of `nowMin` over a number of days. */
+export function foldedAxis(hours: Pick<Shop, 'opensMin' | 'closesMin'>, nowMin: number, days: number): FoldedAxis {
+  const fromMin = nowMin - minuteOfDay(nowMin) + hours.opensMin
+  const dayMin = hours.closesMin - hours.opensMin
+  const nightMin = MIN_PER_DAY - dayMin
+  const widthMin = days * (dayMin + NIGHT_WIDTH_MIN)
+  const position = (t: number): number => {
+    const since = Math.max(0, t - fromMin)
+    const [day, within] = [Math.floor(since / MIN_PER_DAY), since % MIN_PER_DAY]
+    const folded = Math.min(within, dayMin) + Math.max(0, within - dayMin) * NIGHT_WIDTH_MIN / nightMin
+    return Math.min(1, (day * (dayMin + NIGHT_WIDTH_MIN) + folded) / widthMin)
+  }
+  const starts = Array.from({ length: days }, (_, d) => fromMin + d * MIN_PER_DAY)
+  return {
+    fromMin, widthMin, at: position,
+    nights: starts.map(s => ({ from: position(s + dayMin), to: position(s + MIN_PER_DAY - 1e-6) })),
+    ticks: starts.flatMap(s => [0, 1 / 2].map(share => s + Math.round(dayMin * share / 60) * 60)).map(wallMin => ({ wallMin, at: position(wallMin) })),
+  }
+}

@@ -1,0 +1,31 @@
+import { readFileSync } from 'node:fs'
+import { pathToFileURL } from 'node:url'
+import { formatWallTime, MIN_PER_DAY, parseWallTime } from '../core/measure/wall-time'
+
+/** The day the demo files are written for. Loading moves every date so that it is today. */
+const DEMO_DAY_MIN = parseWallTime('2026-03-05T00:00')
+const PIECES = ['schoolroom-chair', 'vestry-chair'] as const
+
+/** A demo file's text with its dates moved to `today` (as `2026-11-25`). */
+export function movedTo(text: string, today: string): string {
+  const days = Math.round((parseWallTime(`${today}T00:00`) - DEMO_DAY_MIN) / MIN_PER_DAY)
+  return text.replace(/"(\d{4}-\d{2}-\d{2}T\d{2}:\d{2})"/g, (_, at: string) => `"${formatWallTime(parseWallTime(at) + days * MIN_PER_DAY)}"`)
+}
+
+const read = (name: string) => readFileSync(new URL(`./${name}.json`, import.meta.url), 'utf8')
+
+/** Puts the demo shop and pieces into a running server that holds none yet. True if it did. */
+export async function loadDemo(url: string, today: string): Promise<boolean> {
+  const { pieces } = await (await fetch(`${url}/api/pieces`)).json() as { pieces: unknown[] }
+  if (pieces.length > 0) return false
+  await post(`${url}/api/shop`, read('shop'), 'PUT')
+  for (const name of PIECES) await post(`${url}/api/pieces/import`, movedTo(read(name), today), 'POST')
+  return true
+}
+
+async function post(url: string, body: string, method: string): Promise<void> {
+  const answer = await fetch(url, { method, body, headers: { 'content-type': 'application/json' } })
+  if (!answer.ok) throw new Error(`${method} ${url}: ${answer.status} ${await answer.text()}`)
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await loadDemo(process.argv[2]!, process.argv[3]!)

@@ -1,0 +1,19 @@
+import { defineConfig } from '@playwright/test'
+
+/** Each test starts a server of its own on a free port, so nothing is shared and a restart in mid-story is possible. */
+export default defineConfig({
+  testDir: './tests/e2e',
+  fullyParallel: true,
+  workers: 2,
+  timeout: 90_000,
+  retries: 0,
+  reporter: [['list'], ['json']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    },
+  },
+})

@@ -1,0 +1,42 @@
+// Remakes docs/screenshots from the demo data. With arguments: `OUTDIR NAME...` takes only those, elsewhere.
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { findChromium } from './lib/chromium.mjs'
+import { startServer } from './lib/server.mjs'
+import { tsImport } from 'tsx/esm/api'
+
+const { loadDemo } = await tsImport('../demo/load.ts', import.meta.url)
+const { playWiggleTest } = await tsImport('../demo/story.ts', import.meta.url)
+const [out = 'docs/screenshots', ...only] = process.argv.slice(2)
+mkdirSync(out, { recursive: true })
+const dataFolder = mkdtempSync(join(tmpdir(), 'arreglo-shots-'))
+const server = await startServer({ dataFolder })
+await loadDemo(server.url, new Date().toISOString().slice(0, 10))
+await playWiggleTest(server.url)
+const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] })
+
+const CHAIR = '/piece/schoolroom-chair'
+const pick = joint => page => page.click(`.strip [aria-label*="${joint}"]`)
+const SHOTS = [
+  ['bench', '/'], ['start', '/start'], ['take-in', `${CHAIR}/take-in`], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
+  ['mend-full', `${CHAIR}/mend`, { viewport: { width: 1280, height: 1900 } }, pick('left side rail to left back post')], ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'],
+  ['mend-lamp', `${CHAIR}/mend`, { colorScheme: 'dark' }, pick('front rail to left front leg')], ['bench-lamp', '/', { colorScheme: 'dark' }],
+  ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }], ['mend-tablet', `${CHAIR}/mend`, { viewport: { width: 800, height: 1180 } }],
+]
+for (const [name, path, options = {}, act] of SHOTS) {
+  if (only.length > 0 && !only.includes(name)) continue
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', ...options })
+  const page = await context.newPage()
+  page.on('pageerror', e => console.error(`${name}: ${e.message}`))
+  await page.goto(server.url + path)
+  await page.waitForSelector('h1')
+  if (act) await act(page)
+  await page.waitForTimeout(900)
+  await page.screenshot({ path: join(out, `${name}.png`) })
+  await context.close()
+}
+await browser.close()
+await server.stop()
+rmSync(dataFolder, { recursive: true })

@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 2,
   timeout: 90_000,
   retries: 0,
-  reporter: [['list'], ['json']],
+  reporter: [['list'], ['json', { outputFile: '.data/browser-results.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
     actionTimeout: 10_000,

@@ -29,9 +29,12 @@ step('types', 'npm', ['run', '--silent', 'typecheck'])
 step('unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${results.unit}`])
 console.log('\n— build')
 needBuild()
-step('browser tests', 'npx', ['playwright', 'test'], { CHROMIUM_PATH: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: results.browser })
+step('browser tests', 'npx', ['playwright', 'test'], { CHROMIUM_PATH: chromium })
 
-const read = file => { try { return JSON.parse(readFileSync(file, 'utf8')) } catch { return null } }
+const read = (file) => {
+  try { return JSON.parse(readFileSync(file, 'utf8')) }
+  catch { return null }
+}
 const unit = read(results.unit)
 const browser = read(results.browser)
 const passed = (unit?.numPassedTests ?? 0) + (browser?.stats.expected ?? 0)

@@ -9,7 +9,8 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
     if (!shop.settings.keysOn || e.ctrlKey || e.altKey || e.metaKey || e.defaultPrevented) return
     const on = e.target instanceof Element ? e.target : null
     if (on?.closest(TYPING) || document.querySelector('[role="dialog"]')) return
-    if (e.key === 'Enter' && on?.closest('button, a')) return
+    // Enter presses what has the focus; an answer already given lets it through, to go on.
+    if (e.key === 'Enter' && on?.closest('a, button:not([data-enter="goes-on"][aria-pressed="true"])')) return
     const act = keys[e.key]
     if (!act) return
     e.preventDefault()

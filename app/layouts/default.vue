@@ -6,7 +6,11 @@ const route = useRoute()
 const colorMode = useColorMode()
 const onPiece = computed(() => route.path.startsWith('/piece/'))
 const dark = computed(() => colorMode.value === 'dark')
-const savedWords = computed(() => ({ saved: 'saved', saving: 'saving', offline: `offline, ${pending.value.length} kept here` }[saveState.value]))
+const savedWords = computed(() => {
+  if (!piece.value) return ''
+  if (saveState.value === 'offline') return `offline, ${pending.value.length} kept here`
+  return pending.value.length > 0 ? 'saving' : 'saved'
+})
 </script>
 
 <template>

@@ -92,5 +92,5 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
 section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
 section > table { justify-self: stretch; }
 .line { display: grid; grid-template-columns: 210px auto 1fr; gap: 4px 14px; align-items: center; width: 100%; justify-items: start; }
-@media (max-width: 640px) { .line { grid-template-columns: 1fr; } .rows { display: block; overflow-x: auto; } }
+@media (max-width: 640px) { .line { grid-template-columns: 1fr; } .rows thead { display: none; } .rows tr { display: flex; flex-wrap: wrap; gap: 6px; border-bottom: 1px solid var(--rule); padding: 8px 0; } .rows td { border: 0; padding: 0; } section > table { max-width: 100%; } }
 </style>

@@ -7,7 +7,7 @@ import { dataOf, statusOf } from '~/composables/useApi'
 import { deviceName, newId, nowIso } from '~/composables/useDevice'
 import { readQueue, writeQueue } from '~/composables/useQueue'
 
-export type SaveState = 'saved' | 'saving' | 'offline'
+export type SaveState = 'reached' | 'offline'
 export interface Clash { readonly entry: Entry, readonly why: string }
 interface Stored { piece: Piece, base: Piece, version: number, log: Entry[] }
 
@@ -22,7 +22,7 @@ export const usePiece = defineStore('piece', () => {
   const pending = shallowRef<readonly Entry[]>([])
   const piece = shallowRef<Piece | null>(null)
   const missing = ref(false)
-  const saveState = ref<SaveState>('saved')
+  const saveState = ref<SaveState>('reached')
   const clashes = shallowRef<readonly Clash[]>([])
   const lastDone = ref('')
   const picked = ref<string | null>(null)
@@ -97,7 +97,6 @@ export const usePiece = defineStore('piece', () => {
   async function send(): Promise<void> {
     if (sending || !stored.value || pending.value.length === 0) return
     sending = true
-    saveState.value = 'saving'
     let reached = true
     const sent = [...pending.value]
     const { piece: { id }, version } = stored.value
@@ -107,7 +106,7 @@ export const usePiece = defineStore('piece', () => {
         stored.value = { ...stored.value, ...answer, log: [...stored.value.log, ...sent] }
         keepQueue(pending.value.filter(e => !sent.some(s => s.id === e.id)))
       }
-      saveState.value = 'saved'
+      saveState.value = 'reached'
     }
     catch (error) {
       reached = whenNotTaken(error, sent)
@@ -131,12 +130,12 @@ export const usePiece = defineStore('piece', () => {
       settle({ piece: newer.piece, base: newer.base, version: newer.version, log: newer.log }, pending.value)
       // Refused there although it fits here: sent again it would be refused for ever.
       if (status === 422 && pending.value.length === before) giveUp(sent, newer.issues?.[0]?.message ?? 'The server refused it.')
-      saveState.value = 'saved'
+      saveState.value = 'reached'
       return true
     }
     if (status !== undefined && status < 500) {
       giveUp(sent, 'The server could not read it.')
-      saveState.value = 'saved'
+      saveState.value = 'reached'
       return true
     }
     saveState.value = 'offline'

@@ -1,8 +1,8 @@
 import type { Confidence } from '../measure/figure'
-import rows from './species.json'
+import { SPECIES_COLUMNS, SPECIES_ROWS } from './species-rows'
 
 export interface Property { readonly value: number, readonly confidence: Confidence }
-export type PropertyKey = 'specificGravity' | 'bendingMPa' | 'stiffnessGPa' | 'shearMPa' | 'compressionAcrossMPa' | 'tensionAcrossMPa' | 'sideHardnessN' | 'radialShrinkagePct' | 'tangentialShrinkagePct'
+export type PropertyKey = (typeof SPECIES_COLUMNS)[number]
 
 /** Small clear specimens at 12 % moisture, mean values; compression across is the stress at the proportional limit; shrinkage green to oven-dry. */
 export interface Species {
@@ -13,11 +13,11 @@ export interface Species {
   readonly values: Readonly<Record<PropertyKey, Property>>
 }
 
-interface Row { name: string, latin: string, source: string, values: Record<string, (string | number)[]> }
+const CONFIDENCES = { h: 'high', m: 'medium', l: 'low' } as const
 
-export const SPECIES: readonly Species[] = (rows as Row[]).map(row => ({
-  name: row.name, latin: row.latin, source: row.source,
-  values: Object.fromEntries(Object.entries(row.values).map(([key, [value, confidence]]) => [key, { value, confidence }])) as unknown as Species['values'],
+export const SPECIES: readonly Species[] = SPECIES_ROWS.map(([name, latin, source, ...values]) => ({
+  name, latin, source,
+  values: Object.fromEntries(values.map(([value, c], i) => [SPECIES_COLUMNS[i]!, { value, confidence: CONFIDENCES[c] }])) as unknown as Species['values'],
 }))
 
 /** The species of that name, or beech with low confidence for wood nobody has named: the commonest chair wood, and in the middle of the range. */

@@ -27,6 +27,10 @@ function pick(by: 1 | -1): void {
 }
 useKeys({ 'n': () => pick(1), 'p': () => pick(-1), '[': () => move(-1), ']': () => move(1), 'u': () => store.undo(), 'U': () => store.redo() })
 const standOpen = ref(false)
+
+/** A new step is read from its worksheet's head: the focus goes there, and keys act on it at once. */
+const worksheet = useTemplateRef<HTMLElement>('worksheet')
+watch(index, async () => { await nextTick(); worksheet.value?.scrollTo(0, 0); worksheet.value?.focus({ preventScroll: true }) })
 </script>
 
 <template>
@@ -50,7 +54,7 @@ const standOpen = ref(false)
       <StandView :planned="planned" class="front-stand" />
       <JointStrip class="front-strip" />
     </div>
-    <main class="worksheet">
+    <main ref="worksheet" class="worksheet" tabindex="-1">
       <div v-if="clashes.length > 0" class="clash" role="alert">
         <p><strong>Somebody else changed this piece.</strong> What is here now is theirs and yours together, but for:</p>
         <ul><li v-for="c in clashes" :key="c.entry.id">{{ describeCommand(c.entry.command) }}: {{ c.why }}</li></ul>
@@ -74,6 +78,7 @@ const standOpen = ref(false)
 .undo p { grid-column: 1 / -1; min-height: 36px; }
 .front { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; border-right: 1px solid var(--rule); }
 .worksheet { background: var(--sheet); overflow: auto; padding: 18px 24px 0; display: flex; flex-direction: column; }
+.worksheet:focus { outline: none; }
 .stand-toggle { display: none; }
 .nothing { padding: 40px; display: grid; gap: 16px; justify-items: start; }
 .clash { border: 1px solid var(--ink); border-left-width: 4px; padding: 10px 14px; margin-bottom: 14px; display: grid; gap: 8px; justify-items: start; }

@@ -45,7 +45,7 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
       <p class="small soft">{{ joint.form.kind === 'mortise-and-tenon' ? 'Mortise and tenon' : joint.form.kind === 'dowel' ? `${joint.form.count} dowels` : 'Round tenon' }}, hold one part and work the other each way</p>
     </header>
     <div class="answers" role="group" aria-label="How it moves">
-      <button v-for="(state, i) in ANSWERS" :key="state" type="button" class="answer" :class="{ fault: isFaulty(state) }" :aria-pressed="finding.state === state" @click="answer(state)">
+      <button v-for="(state, i) in ANSWERS" :key="state" type="button" class="answer" data-enter="goes-on" :class="{ fault: isFaulty(state) }" :aria-pressed="finding.state === state" @click="answer(state)">
         <JointMark :state="state" /><span class="answer-word">{{ STATE_LABELS[state] }} <kbd>{{ i + 1 }}</kbd></span><span class="small soft">{{ STATE_FEELS[state] }}</span>
       </button>
     </div>

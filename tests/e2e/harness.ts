@@ -1,0 +1,68 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { test as base, expect, type Page } from '@playwright/test'
+import { loadDemo } from '../../demo/load'
+import type { Piece } from '../../core/piece/schema'
+
+const ENTRY = join(import.meta.dirname, '../../.output/server/index.mjs')
+const freePort = () => new Promise<number>((resolve) => {
+  const probe = createServer().listen(0, '127.0.0.1', () => { const { port } = probe.address() as { port: number }; probe.close(() => resolve(port)) })
+})
+
+/** The built server with a data folder of its own, which outlives restarts. */
+export class Workshop {
+  private child: ChildProcess | undefined
+  private constructor(readonly url: string, private readonly port: number, private readonly folder: string) {}
+
+  static async open(): Promise<Workshop> {
+    const port = await freePort()
+    const shop = new Workshop(`http://127.0.0.1:${port}`, port, mkdtempSync(join(tmpdir(), 'arreglo-e2e-')))
+    await shop.start()
+    return shop
+  }
+
+  async start(): Promise<void> {
+    this.child = spawn(process.execPath, [ENTRY], { env: { ...process.env, NITRO_PORT: String(this.port), ARREGLO_DATA: this.folder }, stdio: 'ignore' })
+    for (let i = 0; i < 150; i++) {
+      if (await fetch(`${this.url}/api/health`).then(r => r.ok, () => false)) return
+      await new Promise(r => setTimeout(r, 100))
+    }
+    throw new Error('The server does not answer.')
+  }
+
+  /** Ends the server: by default as an operator would, or with SIGKILL as a power cut would. */
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+    const child = this.child
+    if (!child || child.exitCode !== null) return
+    const gone = new Promise(resolve => child.once('exit', resolve))
+    child.kill(signal)
+    await gone
+  }
+
+  async restart(signal?: NodeJS.Signals): Promise<void> { await this.stop(signal); await this.start() }
+  async close(): Promise<void> { await this.stop(); rmSync(this.folder, { recursive: true, force: true }) }
+
+  withDemo(today = new Date().toISOString().slice(0, 10)): Promise<boolean> { return loadDemo(this.url, today) }
+  async pieces(): Promise<Piece[]> { return ((await (await fetch(`${this.url}/api/pieces`)).json()) as { pieces: { piece: Piece }[] }).pieces.map(p => p.piece) }
+  async piece(id: string): Promise<{ piece: Piece, version: number, log: { id: string }[] }> { return await (await fetch(`${this.url}/api/pieces/${id}`)).json() as { piece: Piece, version: number, log: { id: string }[] } }
+  send(path: string, body: unknown, method = 'POST'): Promise<Response> { return fetch(this.url + path, { method, headers: { 'content-type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) }) }
+}
+
+/** Gives each test its workshop, and fails it if a page complained or asked anything of another machine. */
+export const test = base.extend<{ workshop: Workshop, strangers: string[] }>({
+  // eslint-disable-next-line no-empty-pattern
+  workshop: async ({}, use) => { const w = await Workshop.open(); await use(w); await w.close() },
+  strangers: [async ({ context, workshop }, use) => {
+    const strangers: string[] = []
+    context.on('request', (r) => { if (/^(https?|wss?):/.test(r.url()) && !r.url().startsWith(workshop.url)) strangers.push(r.url()) })
+    context.on('weberror', e => strangers.push(`page error: ${e.error().message}`))
+    await use(strangers)
+    expect(strangers).toEqual([])
+  }, { auto: true }],
+})
+
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved')
+export { expect }

@@ -1,0 +1,135 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import type { Command } from '../../core/piece/commands'
+import { findingOf } from '../../core/piece/schema'
+import type { Shop } from '../../core/reference/shop-settings'
+import { expect, saved, test } from './harness'
+
+const CHAIR = 'schoolroom-chair'
+const [J1, J2] = ['front-rail--left-front-leg', 'front-rail--right-front-leg']
+const entry = (id: string, command: Command) => ({ id: `entry-${id}`, at: '2026-03-05T09:00:00Z', by: 'test', command })
+const solid = (joint: string): Command => ({ do: 'test-joint', joint, state: 'solid' })
+
+test.describe('the server', () => {
+  test('answers 400 with the path of every bad field, and stores nothing', async ({ workshop }) => {
+    await workshop.withDemo()
+    const bad = await workshop.send(`/api/pieces/${CHAIR}/entries`, { seenVersion: -1, entries: [{ ...entry('1', solid(J1)), command: { do: 'test-joint', joint: J1, state: 'wobbly' } }] })
+    expect(bad.status).toBe(400)
+    const paths = ((await bad.json()) as { data: { issues: { path: string }[] } }).data.issues.map(i => i.path)
+    expect(paths).toContain('seenVersion')
+    expect(paths.some(p => p.startsWith('entries.0.command'))).toBe(true)
+    expect((await workshop.piece(CHAIR)).version).toBe(0)
+    const shop = await (await fetch(`${workshop.url}/api/shop`)).json() as Shop
+    const put = await workshop.send('/api/shop', { ...shop, hands: 0, climate: { ...shop.climate, nowC: 200 } }, 'PUT')
+    expect(((await put.json()) as { data: { issues: { path: string }[] } }).data.issues.map(i => i.path).sort()).toEqual(['climate.nowC', 'hands'])
+  })
+  test('a clash of versions answers with the newer document and writes nothing; sending twice does nothing twice', async ({ workshop }) => {
+    await workshop.withDemo()
+    const give = (seenVersion: number, ...entries: unknown[]) => workshop.send(`/api/pieces/${CHAIR}/entries`, { seenVersion, entries })
+    expect((await give(0, entry('first000', solid(J1)))).status).toBe(200)
+    const clash = await give(0, entry('second00', solid(J2)))
+    expect(clash.status).toBe(409)
+    const { data } = await clash.json() as { data: { version: number, piece: Parameters<typeof findingOf>[0] } }
+    expect([data.version, findingOf(data.piece, J1).state, findingOf(data.piece, J2).state]).toEqual([1, 'solid', 'not-tested'])
+    expect((await give(0, entry('first000', solid(J1)))).status).toBe(200)
+    expect((await workshop.piece(CHAIR)).log).toHaveLength(1)
+    expect((await give(1, entry('third000', solid('no-such-joint')))).status).toBe(422)
+  })
+  test('refuses files that are no pieces with reasons, and writes from other pages', async ({ workshop }) => {
+    for (const body of ['{', '{"format":"other"}', '{"format":"arreglo-piece","version":1,"piece":{"id":"<script>"}}']) {
+      const answer = await workshop.send('/api/pieces/import', body)
+      expect(answer.status).toBe(400)
+      expect(((await answer.json()) as { data: { issues: { message: string }[] } }).data.issues[0]!.message).toMatch(/must be|not JSON|Not a piece/)
+    }
+    const foreign = await fetch(`${workshop.url}/api/pieces`, { method: 'POST', headers: { origin: 'http://elsewhere.test' }, body: '{}' })
+    expect(foreign.status).toBe(403)
+    expect(await workshop.pieces()).toEqual([])
+  })
+})
+
+test('two browsers on one piece: what both do lands, and nothing is lost', async ({ page, browser, workshop }) => {
+  await workshop.withDemo()
+  const other = await (await browser.newContext()).newPage()
+  const url = `${workshop.url}/piece/${CHAIR}/test`
+  await Promise.all([page.goto(url), other.goto(url)])
+  await page.locator('.strip').getByRole('button', { name: /^J1,/ }).click()
+  await page.keyboard.press('1')
+  await saved(page)
+  await other.locator('.strip').getByRole('button', { name: /^J2,/ }).click()
+  await other.keyboard.press('4')
+  await saved(other)
+  const { piece } = await workshop.piece(CHAIR)
+  expect([findingOf(piece, J1).state, findingOf(piece, J2).state]).toEqual(['solid', 'swings'])
+  await expect(other.locator('.strip').getByRole('button', { name: /^J1,.*solid/ })).toBeVisible()
+})
+
+test('with the server gone work goes on, outlives a reload, and is all there once it is back', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
+  await expect(page.locator('.strip')).toBeVisible()
+  await workshop.stop('SIGKILL')
+  for (const key of ['1', 'Enter', '3', 'Enter', '1']) await page.keyboard.press(key)
+  await expect(page.getByTestId('save-state')).toContainText('offline, 3 kept here')
+  await workshop.start()
+  await page.reload()
+  await saved(page)
+  const states = Object.values((await workshop.piece(CHAIR)).piece.findings).map(f => f.state)
+  expect(states.sort()).toEqual(['gives', 'solid', 'solid'])
+  expect((await workshop.piece(CHAIR)).log).toHaveLength(3)
+})
+
+test('undo and redo by key say what they did; keys never act while typing and can be switched off', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
+  await expect(page.locator('.strip')).toBeVisible()
+  await page.keyboard.press('3')
+  await page.keyboard.press('u')
+  await expect(page.getByText('Undone: wiggle test.')).toBeVisible()
+  expect(await page.locator('.answer[aria-pressed="true"]').count()).toBe(0)
+  await page.keyboard.press('U')
+  await expect(page.getByText('Done again: wiggle test.')).toBeVisible()
+  await page.getByLabel('Cheeks, mouth').or(page.getByLabel('Around, mouth')).first().fill('1')
+  await page.getByLabel('Cheeks, mouth').or(page.getByLabel('Around, mouth')).first().press('2')
+  await expect(page.locator('.answer[aria-pressed="true"]')).toContainText('gives')
+  await page.goto(`${workshop.url}/shop`)
+  await page.getByRole('switch', { name: 'Single-letter keys' }).click()
+  await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
+  await expect(page.locator('.answer[aria-pressed="true"]')).toContainText('gives')
+  await page.keyboard.press('1')
+  await expect(page.locator('.answer[aria-pressed="true"]')).toContainText('gives')
+})
+
+test('a bad entry keeps what was typed and says beside the field what would be right', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/piece/${CHAIR}/take-in`)
+  const seat = page.getByLabel('Seat height', { exact: true })
+  await seat.fill('seventeen')
+  await seat.press('Enter')
+  await expect(seat).toHaveValue('seventeen')
+  await expect(page.locator('.length-field', { has: seat }).getByRole('alert')).toContainText('type a length such as')
+  await seat.fill('17.5')
+  await seat.press('Enter')
+  await expect(page.locator('.length-field', { has: seat }).getByRole('alert')).toContainText('between 200 and 900 mm')
+  await page.getByRole('group', { name: 'Units' }).getByRole('button', { name: 'in', exact: true }).click()
+  await seat.fill('17.5')
+  await seat.press('Enter')
+  await expect(seat).toHaveValue('17 1/2 in')
+})
+
+test('no screen has serious accessibility faults or scrolls sideways on a phone, by day and by lamp', async ({ page, workshop }) => {
+  test.setTimeout(180_000)
+  await workshop.withDemo()
+  const paths = ['/', '/start', '/shop', ...['take-in', 'test', 'cause', 'mend', 'open-up', 'glue-up', 'record'].map(s => `/piece/vestry-chair/${s}`)]
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme })
+    for (const path of paths) {
+      await page.setViewportSize({ width: 1280, height: 800 })
+      await page.goto(workshop.url + path)
+      await page.locator('h1').first().waitFor()
+      await page.waitForTimeout(150)
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
+      expect(violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => `${path} ${colorScheme}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([])
+      await page.setViewportSize({ width: 360, height: 740 })
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), `${path} at 360 px`).toBeLessThanOrEqual(360)
+    }
+  }
+})

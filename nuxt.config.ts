@@ -22,7 +22,10 @@ export default defineNuxtConfig({
   nitro: { preset: 'node-server' },
   vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'zod', 'fraction.js', 'gl-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   telemetry: false,
+  // A workshop's tablet fetches a screen's code when the screen is opened, not all of it at the first.
+  hooks: { 'build:manifest': (manifest) => { for (const file of Object.values(manifest)) file.prefetch = false } },
   eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
   icon: { serverBundle: 'local', fallbackToApi: false, clientBundle: { scan: true } },
 })

@@ -3,9 +3,11 @@ import { phraseText, q, formatQuantity, type Phrase } from '../core/measure/phra
 import type { Issue } from '../core/measure/result'
 import { describeDuration, describeWallTime, parseWallTime } from '../core/measure/wall-time'
 import { LARGEST_FILE_BYTES, readPieceFile, issuesOf } from '../core/piece/file'
-import { tagOf, type Piece } from '../core/piece/schema'
+import { tagOf } from '../core/piece/facts'
+import type { Piece } from '../core/piece/schema'
 import { planPiece, type Plan } from '../core/plan'
-import { Shop, USUAL_SHOP } from '../core/reference/shop-settings'
+import { USUAL_SHOP } from '../core/reference/usual-shop'
+import { Shop } from '../core/reference/shop-settings'
 import { DECISION_LABELS } from '../core/takeapart'
 import { STATE_LABELS, surveySentence } from '../core/condition/survey'
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { sectionAt } from '#core/piece/geometry'
 import type { Work } from '#core/mend'
-import { partOf, type Joint, type Piece } from '#core/piece/schema'
+import { partOf } from '#core/piece/facts'
+import type { Joint, Piece } from '#core/piece/schema'
 import type { MendId } from '#core/piece/words'
 
 /** A section through the joint with its sizes: receiving part cut and hatched, entering part with its grain, what is added in blue. */

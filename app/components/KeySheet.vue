@@ -1,19 +1,14 @@
 <script setup lang="ts">
+/** The `?` in the top bar; the sheet itself is fetched when it is first asked for. */
 const open = ref(false)
-const KEYS = [
-  ['n / p', 'next and previous joint'], ['0', 'not tested'], ['1 – 5', 'solid, ticks, gives, swings, apart'], ['Enter', 'keep and go to the suggested next'],
-  ['[ / ]', 'previous and next step'], ['u / U', 'undo, do again'], ['N', 'start a piece (on the bench)'], ['arrows', 'turn the drawing, when it has the focus'], ['?', 'this sheet'],
-] as const
-useKeys({ '?': () => { open.value = true } })
+const asked = ref(false)
+function show(): void { asked.value = open.value = true }
+useKeys({ '?': show })
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Keys" description="Single letters never act while you type, and can be switched off under Shop.">
-    <button type="button" class="ask" aria-label="Keys">?</button>
-    <template #body>
-      <table class="rows"><tbody><tr v-for="[key, what] in KEYS" :key="key"><td><kbd>{{ key }}</kbd></td><td>{{ what }}</td></tr></tbody></table>
-    </template>
-  </UModal>
+  <button type="button" class="ask" aria-label="Keys" @click="show">?</button>
+  <LazyKeyDialog v-if="asked" v-model:open="open" />
 </template>
 
 <style scoped>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { parseWallTime } from '#core/measure/wall-time'
 import type { Piece } from '#core/piece/schema'
-import { faultyJoints } from '#core/piece/schema'
+import { faultyJoints } from '#core/piece/facts'
 import { nextStep, type Plan } from '#core/plan'
 import { foldedAxis, lanesOf } from '#core/shop/lanes'
 import { clampNamed } from '#core/reference/clamps'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { spokenJoint, surveyOf } from '#core/condition/survey'
-import { findingOf, isFaulty } from '#core/piece/schema'
+import { findingOf, isFaulty } from '#core/piece/facts'
 
 /** Every joint as its peg mark, in walking order: untested ones dotted, loose ones red, the picked one ringed. */
 const { piece, picked } = storeToRefs(usePiece())

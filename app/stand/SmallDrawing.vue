@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { drawPiece, VIEWS } from '#core/drawing'
-import { findingOf, isFaulty, type Piece } from '#core/piece/schema'
+import { findingOf, isFaulty } from '#core/piece/facts'
+import type { Piece } from '#core/piece/schema'
 
 /** The piece as a small picture with its red and, once planned, blue dots; for lists and print. */
 const { piece, size = 92, blueJoints = [] } = defineProps<{ piece: Piece, size?: number, blueJoints?: readonly string[] }>()

@@ -2,7 +2,8 @@
 import { useElementSize } from '@vueuse/core'
 import { drawPiece, placeTags, VIEWS, type View, type ViewName } from '#core/drawing'
 import { spokenJoint } from '#core/condition/survey'
-import { findingOf, isFaulty, tagOf, type Joint } from '#core/piece/schema'
+import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
+import type { Joint } from '#core/piece/schema'
 import { mendShort } from '#core/plan'
 
 /** The piece in front of you: drawn, turned by dragging or arrow keys, a tag on every joint. */

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import { USUAL_SHOP, type Shop } from '#core/reference/shop-settings'
+import { USUAL_SHOP } from '#core/reference/usual-shop'
+import type { Shop } from '#core/reference/shop-settings'
 import { errorsOf, type FieldErrors } from '~/composables/useApi'
 
 /** The workshop's settings, shared by every screen. */

@@ -1,5 +1,6 @@
 import { signsAt, signNamed } from '../condition/signs'
-import { faultyJoints, findingOf, isFaulty, partOf, type Joint, type Piece } from '../piece/schema'
+import { faultyJoints, findingOf, isFaulty, partOf } from '../piece/facts'
+import type { Joint, Piece } from '../piece/schema'
 import type { SignId } from '../piece/words'
 import { CAUSES, type Cause, type CauseId, type Evidence, type Observation } from './causes'
 

@@ -1,4 +1,5 @@
-import { faultyJoints, tagOf, type Piece } from '../piece/schema'
+import { faultyJoints, tagOf } from '../piece/facts'
+import type { Piece } from '../piece/schema'
 import { CAUSES } from './causes'
 import { diagnose } from './rank'
 

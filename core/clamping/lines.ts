@@ -1,7 +1,8 @@
 import type { Figure } from '../measure/figure'
 import { along, distance, dot, negate, type Vec } from '../measure/vec'
 import { frameOfSegment, pointAtHeight, reachToSurfaceMm } from '../piece/geometry'
-import { partOf, tagOf, type Joint, type Part, type Piece } from '../piece/schema'
+import { partOf, tagOf } from '../piece/facts'
+import type { Joint, Part, Piece } from '../piece/schema'
 import { shoulderAreaMm2 } from '../piece/joint-area'
 import { shoulderForce, SLIP_DEG } from './force'
 

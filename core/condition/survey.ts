@@ -1,4 +1,5 @@
-import { faultyJoints, findingOf, partOf, tagOf, type Joint, type Piece } from '../piece/schema'
+import { faultyJoints, findingOf, partOf, tagOf } from '../piece/facts'
+import type { Joint, Piece } from '../piece/schema'
 import type { Direction, JointState } from '../piece/words'
 
 export const STATE_LABELS: Readonly<Record<JointState, string>> = { 'not-tested': 'not tested', 'solid': 'solid', 'ticks': 'ticks', 'gives': 'gives', 'swings': 'swings', 'apart': 'apart' }

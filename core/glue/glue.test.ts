@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { phraseText } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
 import { glueNamed, GLUES } from '../reference/glues'
-import { USUAL_SHOP, type Climate } from '../reference/shop-settings'
+import { USUAL_SHOP } from '../reference/usual-shop'
+import type { Climate } from '../reference/shop-settings'
 import { chooseGlue, clampTime, coldestBetweenC, glueGrams, minutesToCure, openTime, temperatureAtC, verdictOf, type GlueNeeds } from './index'
 
 const morning = parseWallTime('2026-03-05T09:00')

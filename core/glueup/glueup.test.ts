@@ -5,7 +5,7 @@ import { clampLines, faceForce, handOut, shoulderForce, unservable, wholeRack } 
 import { parseWallTime } from '../measure/wall-time'
 import { glueAreaMm2, shoulderAreaMm2 } from '../piece/joint-area'
 import { glueNamed } from '../reference/glues'
-import { USUAL_SHOP } from '../reference/shop-settings'
+import { USUAL_SHOP } from '../reference/usual-shop'
 import { nextWorkingMin, schedule, workingTime, workUntilMin, type Stage } from './index'
 
 const chair = newChair({ frontRail: 'dowel' })

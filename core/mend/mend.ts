@@ -1,7 +1,8 @@
 import type { Figure, FigureInput } from '../measure/figure'
 import { assumed, type Measured } from '../measure/measured'
 import type { Phrase } from '../measure/phrase'
-import { findingOf, partOf, type Finding, type Joint, type Part, type Piece } from '../piece/schema'
+import { findingOf, partOf } from '../piece/facts'
+import type { Finding, Joint, Part, Piece } from '../piece/schema'
 import type { ClearanceKey, JointState, MendId, School } from '../piece/words'
 import type { CautionId } from '../reference/cautions'
 

@@ -2,7 +2,8 @@ import { fail, succeed, type Result } from '../measure/result'
 import type { Command } from './commands'
 import { findFamily } from './families'
 import { redraw, speciesOf } from './shape'
-import { findingOf, type Finding, type Joint, type Piece } from './schema'
+import { findingOf } from './facts'
+import type { Finding, Joint, Piece } from './schema'
 import type { ClearanceKey } from './words'
 
 /**

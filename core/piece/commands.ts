@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LengthMm, Measured } from '../measure/measured'
+import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
 import { Bracing, Finding, Id, Intake, Metal, OptionValue, PieceEvent, Text } from './schema'
 import { CLEARANCES, DIRECTIONS, JOINT_SIZES, JOINT_STATES, LOOKS, MEND_IDS, OLD_GLUES, SIGNS, VERDICTS } from './words'
 
@@ -7,7 +7,7 @@ import { CLEARANCES, DIRECTIONS, JOINT_SIZES, JOINT_STATES, LOOKS, MEND_IDS, OLD
 export const Command = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('rename'), title: z.string().min(1, 'must name the piece').max(200) }),
   z.strictObject({ do: z.literal('describe'), intake: Intake.partial() }),
-  z.strictObject({ do: z.literal('measure-shape'), key: z.string().max(40), measure: Measured }),
+  z.strictObject({ do: z.literal('measure-shape'), key: z.string().max(40), measure: MeasuredSchema }),
   z.strictObject({ do: z.literal('set-option'), key: z.string().max(40), value: OptionValue }),
   z.strictObject({ do: z.literal('set-species'), species: z.string().max(60) }),
   z.strictObject({ do: z.literal('measure-joint'), joint: Id, size: z.enum(JOINT_SIZES), measure: LengthMm }),

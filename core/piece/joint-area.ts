@@ -1,5 +1,6 @@
 import { sectionAt } from './geometry'
-import { partOf, type Joint, type Piece } from './schema'
+import { partOf } from './facts'
+import type { Joint, Piece } from './schema'
 
 /** Area that holds the glue, one face, square millimetres: a tenon's two cheeks, or the walls of dowels and round tenons. */
 export function glueAreaMm2(joint: Joint): number {

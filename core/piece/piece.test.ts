@@ -7,7 +7,8 @@ import { apply } from './apply'
 import type { Command, Entry } from './commands'
 import { readPieceFile, writePieceFile } from './file'
 import { append, findRedoable, findUndoable, replay } from './log'
-import { Piece, findingOf, tagOf } from './schema'
+import { findingOf, tagOf } from './facts'
+import { Piece } from './schema'
 
 const entry = (id: number, command: Entry['command'], by = 'bench'): Entry => ({ id: `entry-${id}-0000`, at: '2026-03-05T09:30:00Z', by, command })
 const solid = (joint: string): Command => ({ do: 'test-joint', joint, state: 'solid' })

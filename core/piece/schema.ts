@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LengthMm, Measured } from '../measure/measured'
+import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
 import {
   AGES, BLOCK_STATES, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, JOINT_STATES, LOOKS, MEND_IDS, METALS, OLD_GLUES, SCHOOLS,
   SERVICES, SIGNS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
@@ -99,7 +99,7 @@ export const Piece = z.strictObject({
   title: ShortText.min(1, 'must name the piece'),
   takenInAt: WallTime,
   intake: Intake,
-  shape: z.strictObject({ family: Id, measures: z.record(z.string(), Measured), options: z.record(z.string(), OptionValue) }),
+  shape: z.strictObject({ family: Id, measures: z.record(z.string(), MeasuredSchema), options: z.record(z.string(), OptionValue) }),
   parts: z.array(Part).max(400),
   joints: z.array(Joint).max(800),
   findings: z.record(Id, Finding),
@@ -124,18 +124,3 @@ export const Piece = z.strictObject({
   piece.metal.forEach((m, i) => { if (!joints.has(m.joint)) tell(['metal', i, 'joint'], `must name a joint of this piece; there is no “${m.joint}”`) })
 })
 export type Piece = z.infer<typeof Piece>
-
-/** A joint nobody has touched yet: no finding is stored for it. */
-export const UNTESTED: Finding = { state: 'not-tested', directions: [], signs: {}, clearance: {}, oldGlue: 'unknown' }
-export const findingOf = (piece: Piece, jointId: string): Finding => piece.findings[jointId] ?? UNTESTED
-
-const FAULTY = new Set<Finding['state']>(['ticks', 'gives', 'swings', 'apart'])
-/** Joints that move, tick or have come apart, in walking order. */
-export const faultyJoints = (piece: Piece): Joint[] => piece.joints.filter(j => FAULTY.has(findingOf(piece, j.id).state))
-export const isFaulty = (state: Finding['state']): boolean => FAULTY.has(state)
-export const tagOf = (joint: Pick<Joint, 'number'>): string => `J${joint.number}`
-export const partOf = (piece: Piece, partId: string): Part => {
-  const part = piece.parts.find(p => p.id === partId)
-  if (!part) throw new Error(`There is no part “${partId}” on this piece.`)
-  return part
-}

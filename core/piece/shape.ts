@@ -1,7 +1,8 @@
 import { assumed } from '../measure/measured'
 import { fail, succeed, type Result } from '../measure/result'
 import { findFamily } from './families'
-import { findingOf, tagOf, type Joint, type Part, type Piece } from './schema'
+import { findingOf, tagOf } from './facts'
+import type { Joint, Part, Piece } from './schema'
 
 /** The species every part of a piece is made of until parts can differ. */
 export const speciesOf = (piece: Pick<Piece, 'parts'>): string => piece.parts[0]?.species ?? 'unknown'

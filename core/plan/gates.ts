@@ -1,6 +1,7 @@
 import { readWholePiece } from '../cause'
 import { q, say } from '../measure/phrase'
-import { tagOf, type Piece } from '../piece/schema'
+import { tagOf } from '../piece/facts'
+import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { TakeApart } from '../takeapart'
 import type { Gate, JointMend } from './plan'

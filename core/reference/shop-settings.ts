@@ -31,18 +31,3 @@ export const Shop = z.strictObject({
   keysOn: z.boolean(),
 }).refine(s => s.closesMin > s.opensMin, { path: ['closesMin'], message: 'must be later than opening' })
 export type Shop = z.infer<typeof Shop>
-
-/** A small shop with an ordinary rack, for a first start and for tests. */
-export const USUAL_SHOP: Shop = {
-  name: 'Workshop', units: 'mm', school: 'everyday', hands: 1, opensMin: 8 * 60, closesMin: 18 * 60,
-  climate: { nowC: 19, nowRhPct: 52, tonightC: 12 },
-  rack: [
-    { id: 'bar-600', type: 'screw-bar-light', count: 6, openingMm: 600 },
-    { id: 'bar-1000', type: 'screw-bar-heavy', count: 2, openingMm: 1000 },
-    { id: 'one-handed', type: 'one-handed-heavy', count: 4, openingMm: 450 },
-    { id: 'c-100', type: 'c-clamp', count: 4, openingMm: 100 },
-    { id: 'strap', type: 'strap', count: 2, openingMm: 4000 },
-  ],
-  shelf: ['liquid-hide', 'fish', 'pva-white', 'pva-slow', 'epoxy-slow'],
-  keysOn: true,
-}

@@ -1,4 +1,5 @@
-import { dot, negate, scale, unit, add, type Vec } from '../measure/vec'
+import { add, dot, negate, unit, type Vec } from '../measure/vec'
+import { closedGroups } from './closed-groups'
 
 /** A joint as the geometry of taking apart sees it: who leaves whom, which way, how deep. */
 export interface Tie {
@@ -66,30 +67,21 @@ function candidateDirections(ties: readonly Tie[]): Vec[] {
   const lines: Vec[] = []
   for (const t of ties) for (const d of [t.withdraw, negate(t.withdraw)]) if (!lines.some(l => dot(l, d) > 0.99999)) lines.push(d)
   lines.forEach(put)
-  for (const a of lines) for (const b of lines) if (dot(a, b) > 0.5) put(unit(add(scale(a, 1), b)))
+  for (const a of lines) for (const b of lines) if (dot(a, b) > 0.5) put(unit(add(a, b)))
   return directions
 }
 
 function movesAlong(body: readonly string[], ties: readonly Tie[], open: ReadonlySet<string>, direction: Vec, flexMm: number): Separation[] {
-  const drags = new Map<string, string[]>(body.map(p => [p, []]))
+  const indexOf = new Map(body.map((p, i) => [p, i]))
+  const arcs: number[][] = body.map(() => [])
+  const back = negate(direction)
   for (const t of ties) {
-    const leaves = open.has(t.id) && giveNeededMm(t, direction) <= flexMm
-    const stays = open.has(t.id) && giveNeededMm(t, negate(direction)) <= flexMm
-    if (!leaves) drags.get(t.enters)!.push(t.receives)
-    if (!stays) drags.get(t.receives)!.push(t.enters)
+    const [enters, receives] = [indexOf.get(t.enters)!, indexOf.get(t.receives)!]
+    const isOpen = open.has(t.id)
+    if (!isOpen || giveNeededMm(t, direction) > flexMm) arcs[enters]!.push(receives)
+    if (!isOpen || giveNeededMm(t, back) > flexMm) arcs[receives]!.push(enters)
   }
-  return closedGroups(body, drags).map(group => asMove(group, body, ties, direction))
-}
-
-/** Smallest groups that can move without dragging anything else: what each part drags along, when that is not everything. */
-function closedGroups(body: readonly string[], drags: ReadonlyMap<string, readonly string[]>): Set<string>[] {
-  const groups: Set<string>[] = []
-  for (const start of body) {
-    const group = new Set([start])
-    for (const p of group) for (const n of drags.get(p)!) group.add(n)
-    if (group.size < body.length && !groups.some(g => g.size === group.size && [...g].every(p => group.has(p)))) groups.push(group)
-  }
-  return groups.filter(g => !groups.some(other => other.size < g.size && [...other].every(p => g.has(p))))
+  return closedGroups(arcs).map(group => asMove(new Set(group.map(i => body[i]!)), body, ties, direction))
 }
 
 /** The smaller side is the one that is moved; the same move seen from the other side runs the other way. */

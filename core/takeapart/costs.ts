@@ -1,5 +1,6 @@
 import { sectionAt } from '../piece/geometry'
-import { findingOf, isFaulty, partOf, type Joint, type Piece } from '../piece/schema'
+import { findingOf, isFaulty, partOf } from '../piece/facts'
+import type { Joint, Piece } from '../piece/schema'
 
 /**
  * What opening or not opening a joint is expected to cost, in minutes of work. All figures are this project's estimates,

@@ -1,4 +1,5 @@
-import { Shop, USUAL_SHOP } from '#core/reference/shop-settings'
+import { USUAL_SHOP } from '#core/reference/usual-shop'
+import { Shop } from '#core/reference/shop-settings'
 import { useDatabase } from '../db/database'
 
 const KEY = 'shop'

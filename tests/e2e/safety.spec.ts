@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Command } from '../../core/piece/commands'
-import { findingOf } from '../../core/piece/schema'
+import { findingOf } from '../../core/piece/facts'
 import type { Shop } from '../../core/reference/shop-settings'
 import { expect, saved, test } from './harness'
 

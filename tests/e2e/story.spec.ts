@@ -1,6 +1,7 @@
 import { formatLength } from '../../core/measure/length'
 import { formatQuantity, phraseText, q } from '../../core/measure/phrase'
-import { tagOf, type Piece } from '../../core/piece/schema'
+import { tagOf } from '../../core/piece/facts'
+import type { Piece } from '../../core/piece/schema'
 import { planPiece, type Plan } from '../../core/plan'
 import { OPEN_TIME_SHARE } from '../../core/reference/rates'
 import { Shop } from '../../core/reference/shop-settings'

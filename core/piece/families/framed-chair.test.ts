@@ -4,7 +4,8 @@ import { applyWhatFits, arbitraryChair, newChair } from '../../../tests/fixtures
 import { measured } from '../../measure/measured'
 import { dot, length, subtract } from '../../measure/vec'
 import { boundsOf, frameOfSegment, pointAtHeight, sectionAt, solidsOf } from '../geometry'
-import { partOf, type Joint, type Piece } from '../schema'
+import { partOf } from '../facts'
+import type { Joint, Piece } from '../schema'
 import { framedChair } from './framed-chair'
 
 const anyChair = () => arbitraryChair().chain(chair => fc.tuple(...framedChair.measures.map(m => fc.double({ min: m.min, max: m.max, noNaN: true }).map(v => ({ do: 'measure-shape' as const, key: m.key, measure: measured(v) }))))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CAUSES, causeNamed } from '#core/cause'
-import { faultyJoints, tagOf } from '#core/piece/schema'
+import { faultyJoints, tagOf } from '#core/piece/facts'
 
 const store = usePiece()
 const { piece, picked } = storeToRefs(store)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
-import { tagOf } from '#core/piece/schema'
+import { tagOf } from '#core/piece/facts'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'

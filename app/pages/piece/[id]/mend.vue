@@ -2,7 +2,7 @@
 import { fitClassOf } from '#core/wood/fit'
 import { glueFaces, jointCase, widest } from '#core/mend'
 import { CAUTIONS } from '#core/reference/cautions'
-import { faultyJoints, tagOf } from '#core/piece/schema'
+import { faultyJoints, tagOf } from '#core/piece/facts'
 import type { MendOption } from '#core/plan'
 
 const store = usePiece()

@@ -2,7 +2,7 @@
 import { describeDuration } from '#core/measure/wall-time'
 import { CAUTIONS } from '#core/reference/cautions'
 import { DECISION_LABELS, type Decision } from '#core/takeapart'
-import { tagOf } from '#core/piece/schema'
+import { tagOf } from '#core/piece/facts'
 import { newId, wallNow } from '~/composables/useDevice'
 
 const store = usePiece()

@@ -4,7 +4,7 @@ import { DIRECTION_LABELS, STATE_FEELS, STATE_LABELS, suggestNext, surveySentenc
 import { diagnose } from '#core/cause'
 import { measured } from '#core/measure/measured'
 import { clearancesOf } from '#core/piece/apply'
-import { findingOf, isFaulty, tagOf } from '#core/piece/schema'
+import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
 import { DIRECTIONS, METALS, OLD_GLUES, type ClearanceKey, type JointState, type MetalKind, type SignId } from '#core/piece/words'
 import { newId } from '~/composables/useDevice'
 

@@ -18,11 +18,11 @@ export default defineNuxtConfig({
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error'] } },
   alias: { '#core': core },
   routeRules: { '/**': { headers: { 'content-security-policy': CONTENT_POLICY, 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' } } },
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-05-01',
   nitro: { preset: 'node-server' },
   vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'zod', 'fraction.js', 'gl-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
-  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   telemetry: false,
   // A workshop's tablet fetches a screen's code when the screen is opened, not all of it at the first.
   hooks: { 'build:manifest': (manifest) => { for (const file of Object.values(manifest)) file.prefetch = false } },

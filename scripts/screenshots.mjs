@@ -21,7 +21,7 @@ const CHAIR = '/piece/schoolroom-chair'
 const pick = joint => page => page.click(`.strip [aria-label*="${joint}"]`)
 const SHOTS = [
   ['bench', '/'], ['start', '/start'], ['take-in', `${CHAIR}/take-in`], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
-  ['mend-full', `${CHAIR}/mend`, { viewport: { width: 1280, height: 1900 } }, pick('left side rail to left back post')], ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'],
+  ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'],
   ['mend-lamp', `${CHAIR}/mend`, { colorScheme: 'dark' }, pick('front rail to left front leg')], ['bench-lamp', '/', { colorScheme: 'dark' }],
   ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }], ['mend-tablet', `${CHAIR}/mend`, { viewport: { width: 800, height: 1180 } }],
 ]

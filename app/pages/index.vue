@@ -62,7 +62,7 @@ useKeys({ N: () => { void start() } })
       <div v-if="rows.length > 0" class="ruler" aria-hidden="true"><span v-for="t in axis.ticks" :key="t.wallMin" class="tick-label measure" :style="{ left: pct(t.at) }">{{ t.wallMin % 1440 === shop.settings.opensMin ? `${dayName(t.wallMin)} ` : '' }}{{ Math.floor((t.wallMin % 1440) / 60) }}</span></div>
       <ol>
         <li v-for="row in rows" :key="row.piece.id" class="row">
-          <SmallDrawing :piece="row.piece" />
+          <SmallDrawing :piece="row.piece" :blue-joints="row.glued ? row.plan!.stages.flatMap(s => s.joints) : []" />
           <NuxtLink :to="stepPath(row.piece.id, row.next?.step ?? 'take-in')" class="quiet what">
             <h2>{{ row.piece.title }}</h2>
             <span class="small soft">{{ row.piece.intake.customer }}</span>

@@ -23,7 +23,7 @@ const inOrder = computed(() => [...(piece.value?.joints ?? [])].sort((a, b) => a
 
 <style scoped>
 .strip { border-top: 1px solid var(--rule); padding: 8px 14px 12px; overflow: auto; max-height: 190px; }
-header { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
+header { display: flex; flex-wrap: wrap; gap: 0 10px; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
 ol { display: grid; grid-template-columns: repeat(auto-fill, minmax(54px, 1fr)); gap: 6px; }
 button { width: 100%; min-height: 44px; display: grid; justify-items: center; align-content: center; gap: 0; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); color: var(--ink); cursor: pointer; padding: 2px; }
 button .measure { font-size: 13px; line-height: 1.1; }

@@ -16,6 +16,7 @@ const mend = computed(() => plan.value?.mends.find(m => m.joint === joint.value?
 const chosen = computed(() => mend.value?.options.find(o => o.id === mend.value?.chosen))
 const fitting = computed(() => mend.value?.options.filter(o => o.verdict.fits).length ?? 0)
 const clearances = computed(() => (piece.value && joint.value && plan.value ? jointCase(piece.value, joint.value, plan.value.school, 0) : null))
+const snapped = computed(() => (clearances.value ? clearances.value.finding.signs['dowel-stub'] === 'seen' : false))
 /** The larger of the two ways a joint can be loose, and where that is. */
 const play = computed(() => {
   const c = clearances.value
@@ -39,8 +40,8 @@ function choose(option: MendOption): void {
   <article v-if="piece" class="sheet">
     <template v-if="joint && mend && plan">
       <header>
-        <h1><span class="red">{{ tagOf(joint) }}</span> has <span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}: {{ COUNT_WORDS[fitting] }}</h1>
-        <p class="small soft">{{ joint.label }}<template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}. Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.</p>
+        <h1><span class="red">{{ tagOf(joint) }}</span> has <template v-if="snapped">a snapped dowel</template><template v-else><span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}</template>: {{ COUNT_WORDS[fitting] }}</h1>
+        <p class="small soft">{{ joint.label }}<template v-if="!snapped"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.</p>
       </header>
       <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints"><button v-for="j in faulty" :key="j.id" type="button" class="chip plain" :aria-pressed="j.id === joint.id" @click="picked = j.id">{{ tagOf(j) }}</button></div>
       <table class="rows options">

@@ -19,7 +19,10 @@ const browser = await chromium.launch({ executablePath: findChromium(), args: ['
 
 const CHAIR = '/piece/schoolroom-chair'
 const pick = joint => page => page.click(`.strip [aria-label*="${joint}"]`)
+const apart = page => page.fill('.slide input', '1')
+const xray = page => page.click('.views >> text=x-ray')
 const SHOTS = [
+  ['apart', `${CHAIR}/open-up`, {}, async (page) => { await apart(page); await xray(page) }],
   ['bench', '/'], ['start', '/start'], ['take-in', `${CHAIR}/take-in`], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
   ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'],
   ['mend-lamp', `${CHAIR}/mend`, { colorScheme: 'dark' }, pick('front rail to left front leg')], ['bench-lamp', '/', { colorScheme: 'dark' }],

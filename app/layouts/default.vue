@@ -8,7 +8,7 @@ const onPiece = computed(() => route.path.startsWith('/piece/'))
 const dark = computed(() => colorMode.value === 'dark')
 const savedWords = computed(() => {
   if (!piece.value) return ''
-  if (saveState.value === 'offline') return `offline, ${pending.value.length} kept here`
+  if (saveState.value === 'offline') return pending.value.length > 0 ? `offline, ${pending.value.length} kept here` : 'offline'
   return pending.value.length > 0 ? 'saving' : 'saved'
 })
 </script>

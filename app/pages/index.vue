@@ -7,6 +7,7 @@ import { foldedAxis, lanesOf } from '#core/shop/lanes'
 import { clampNamed } from '#core/reference/clamps'
 import { planInWorker } from '~/composables/usePlanner'
 import { wallNow } from '~/composables/useDevice'
+import { listenLive } from '~/composables/useLive'
 import { errorsOf } from '~/composables/useApi'
 import SmallDrawing from '~/stand/SmallDrawing.vue'
 
@@ -27,6 +28,7 @@ async function load(): Promise<void> {
   catch (e) { error.value = errorsOf(e)[''] ?? 'The pieces cannot be read.' }
 }
 onMounted(load)
+onScopeDispose(listenLive({ changed: () => { void load() }, reached: (yes) => { if (yes) void load() } }))
 watch([pieces, () => shop.settings], async () => {
   const made = new Map<string, Plan>()
   for (const piece of pieces.value ?? []) made.set(piece.id, await planInWorker(piece, shop.settings, wallNow()))

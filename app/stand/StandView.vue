@@ -1,91 +1,95 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { drawPiece, placeTags, VIEWS, type View, type ViewName } from '#core/drawing'
-import { spokenJoint } from '#core/condition/survey'
-import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
+import { findingOf, tagOf } from '#core/piece/facts'
 import type { Joint } from '#core/piece/schema'
-import { mendShort } from '#core/plan'
+import { VIEW_NAMES } from '~/stores/stand'
+import FlatLayer from './FlatLayer.vue'
+import { useStandDrawing } from './useStandDrawing'
 
-/** The piece in front of you: drawn, turned by dragging or arrow keys, a tag on every joint. */
+/** The piece in front of you: turned by dragging or arrow keys, moved with shift, a tag on every joint. */
 const { planned = false } = defineProps<{ planned?: boolean }>()
-const pieceStore = usePiece()
-const { piece, picked } = storeToRefs(pieceStore)
-const { plan } = storeToRefs(usePlan())
+const WebglLayer = defineAsyncComponent(() => import('./WebglLayer.vue'))
+const { piece, picked } = storeToRefs(usePiece())
+const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')
+const webgl = useTemplateRef<{ partAt: (x: number, y: number) => void }>('webgl')
 const { width, height } = useElementSize(host)
-const view = ref<View>({ ...VIEWS.bench })
-const zoom = ref(1)
-
-const drawing = computed(() => (piece.value && piece.value.parts.length > 0 ? drawPiece(piece.value.parts, piece.value.joints, view.value) : null))
-const MARGIN_PX = 46
-const fit = computed(() => {
-  const d = drawing.value
-  if (!d || width.value === 0) return { scale: 1, x: 0, y: 0 }
-  const [w, h] = [d.box.maxX - d.box.minX, d.box.maxY - d.box.minY]
-  const scale = Math.min((width.value - 2 * MARGIN_PX) / w, (height.value - 2 * MARGIN_PX) / h) * zoom.value
-  return { scale, x: width.value / 2 - scale * (d.box.minX + d.box.maxX) / 2, y: height.value / 2 - scale * (d.box.minY + d.box.maxY) / 2 }
-})
-const put = (p: { x: number, y: number }) => ({ x: p.x * fit.value.scale + fit.value.x, y: p.y * fit.value.scale + fit.value.y })
+const { drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned)
+const flat = ref(false)
+const ready = ref(false)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
-const pickedParts = computed(() => { const j = piece.value?.joints.find(x => x.id === picked.value); return new Set(j ? [j.enters] : []) })
-
-interface StandTag { joint: Joint, at: { x: number, y: number }, centre: { x: number, y: number }, widthPx: number, faulty: boolean, short: string | null, shut: boolean, spoken: string }
-const TAG_PX = { height: 26, bare: 62, perLetter: 7.2 }
-const tags = computed<StandTag[]>(() => {
-  const p = piece.value
-  if (!p || !drawing.value || width.value === 0) return []
-  const described = drawing.value.spots.map((spot) => {
-    const joint = p.joints.find(j => j.id === spot.joint)!
-    const mend = planned ? plan.value?.mends.find(m => m.joint === joint.id) : undefined
-    const short = mend ? mendShort(mend) : null
-    const decision = planned ? plan.value?.takeApart.decisions.find(d => d.joint === joint.id)?.decision : undefined
-    const faulty = isFaulty(findingOf(p, joint.id).state)
-    return { joint, at: put(spot.at), faulty, short: short ?? (decision === 'in-the-way' ? 'open' : null), shut: decision === 'leave-shut', spoken: spokenJoint(p, joint) }
-  })
-  const requests = described.map(d => ({ id: d.joint.id, at: d.at, widthPx: TAG_PX.bare + (d.short ? d.short.length * TAG_PX.perLetter + 8 : 0), heightPx: TAG_PX.height }))
-  const placed = placeTags(requests, { x: width.value / 2, y: height.value / 2 }, { widthPx: width.value, heightPx: height.value })
-  return described.map((d, i) => ({ ...d, centre: placed[i]!.centre, widthPx: requests[i]!.widthPx }))
-})
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
 
-const drag = ref<{ x: number, y: number, from: View } | null>(null)
-function startDrag(e: PointerEvent): void {
-  if ((e.target as Element).closest('button')) return
-  drag.value = { x: e.clientX, y: e.clientY, from: view.value }
+/** Pointers on the sheet: one turns, one with shift moves, two pinch. */
+const pointers = new Map<number, { x: number, y: number }>()
+let travelled = 0
+function down(e: PointerEvent): void {
+  if ((e.target as Element).closest('button, input')) return
+  pointers.set(e.pointerId, { x: e.clientX, y: e.clientY })
+  travelled = 0
   host.value?.setPointerCapture(e.pointerId)
 }
-const clampRaise = (deg: number) => Math.max(-60, Math.min(88, deg))
-function moveDrag(e: PointerEvent): void {
-  if (!drag.value) return
-  view.value = { turnDeg: drag.value.from.turnDeg - (e.clientX - drag.value.x) * 0.5, raiseDeg: clampRaise(drag.value.from.raiseDeg + (e.clientY - drag.value.y) * 0.4) }
+function move(e: PointerEvent): void {
+  const from = pointers.get(e.pointerId)
+  if (!from) return
+  const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
+  travelled += Math.hypot(dx, dy)
+  const other = [...pointers].find(([id]) => id !== e.pointerId)?.[1]
+  if (other) {
+    const span = (x: number, y: number) => Math.max(10, Math.hypot(x - other.x, y - other.y))
+    stand.zoomBy(span(e.clientX, e.clientY) / span(from.x, from.y))
+    stand.pan = { x: stand.pan.x + dx / 2, y: stand.pan.y + dy / 2 }
+  }
+  else if (e.shiftKey) stand.pan = { x: stand.pan.x + dx, y: stand.pan.y + dy }
+  else stand.turn(-dx * 0.5, dy * 0.4)
+  pointers.set(e.pointerId, { x: e.clientX, y: e.clientY })
 }
-function turnByKey(e: KeyboardEvent): void {
-  const steps: Record<string, [number, number]> = { ArrowLeft: [10, 0], ArrowRight: [-10, 0], ArrowUp: [0, 8], ArrowDown: [0, -8] }
-  const step = steps[e.key]
-  if (!step) return
+const CLICK_PX = 5
+function up(e: PointerEvent): void {
+  if (!pointers.delete(e.pointerId) || travelled > CLICK_PX) return
+  const box = host.value!.getBoundingClientRect()
+  const part = document.elementsFromPoint(e.clientX, e.clientY).find(el => el instanceof SVGElement && el.dataset.part)
+  if (part instanceof SVGElement) pickPart(part.dataset.part!)
+  else webgl.value?.partAt(e.clientX - box.left, e.clientY - box.top)
+}
+
+/** Picking a part picks one of its joints, the loosest first, and the next one at the next press. */
+function pickPart(id: string): void {
+  const own = piece.value?.joints.filter(j => j.enters === id || j.receives === id) ?? []
+  const at = own.findIndex(j => j.id === picked.value)
+  const next = own[(at + 1) % Math.max(1, own.length)]
+  if (next) picked.value = next.id
+}
+
+function byKey(e: KeyboardEvent): void {
+  const steps: Record<string, () => void> = {
+    'ArrowLeft': () => stand.turn(10, 0), 'ArrowRight': () => stand.turn(-10, 0), 'ArrowUp': () => stand.turn(0, 8), 'ArrowDown': () => stand.turn(0, -8),
+    '+': () => stand.zoomBy(1.15), '-': () => stand.zoomBy(1 / 1.15),
+  }
+  const act = steps[e.key]
+  if (!act || e.target !== host.value) return
   e.preventDefault()
-  view.value = { turnDeg: view.value.turnDeg + step[0], raiseDeg: clampRaise(view.value.raiseDeg + step[1]) }
+  act()
 }
-const onWheel = (e: WheelEvent) => { zoom.value = Math.max(0.6, Math.min(4, zoom.value * (e.deltaY < 0 ? 1.1 : 1 / 1.1))) }
-const VIEW_NAMES = Object.keys(VIEWS) as ViewName[]
-function show(name: ViewName): void { view.value = { ...VIEWS[name] }; zoom.value = 1 }
-const tone = (light: number) => `color-mix(in srgb, var(--wood-light) ${Math.round(25 + light * 75)}%, var(--wood-shade))`
 </script>
 
 <template>
   <section class="stand" aria-label="The piece">
     <div
-      ref="host" class="sheet" tabindex="0" role="group" aria-label="Drawing; turn it with the arrow keys" @pointerdown="startDrag" @pointermove="moveDrag" @pointerup="drag = null" @pointercancel="drag = null"
-      @keydown="turnByKey" @wheel.prevent="onWheel">
+      ref="host" class="sheet" tabindex="0" role="group" aria-label="Drawing; turn it with the arrow keys, plus and minus bring it nearer" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="pointers.delete($event.pointerId)"
+      @keydown="byKey" @wheel.prevent="stand.zoomBy($event.deltaY < 0 ? 1.1 : 1 / 1.1)">
       <svg v-if="drawing" :width="width" :height="height" aria-hidden="true">
         <polyline v-for="(line, i) in drawing.floor" :key="`g${i}`" :points="path(line)" class="grid" />
-        <g v-for="(face, i) in drawing.faces" :key="`f${i}`" :class="{ picked: pickedParts.has(face.part) }">
-          <polygon :points="path(face.outline)" :style="{ fill: tone(face.light) }" class="face" :data-part="face.part" />
-          <polyline v-for="(edge, k) in face.edges" :key="k" :points="path(edge)" class="edge" />
-        </g>
+        <FlatLayer v-if="flat || !ready" :drawing="drawing" :pegs="pegs" :put="put" :picked="pickedParts" :xray="stand.xray" />
+      </svg>
+      <WebglLayer
+        v-if="drawing && piece && !flat" ref="webgl" :parts="piece.parts" :pegs="pegs" :drawing="drawing" :fit="fit" :width-px="width" :height-px="height" :offsets="offsets" :picked="pickedParts" :xray="stand.xray"
+        @part="pickPart" @missing="flat = true" @ready="ready = true" />
+      <svg v-if="drawing" :width="width" :height="height" aria-hidden="true" class="over">
         <g v-for="tag in tags" :key="tag.joint.id" :class="{ red: tag.faulty && !tag.short, blue: tag.short }">
           <line :x1="tag.at.x" :y1="tag.at.y" :x2="tag.centre.x" :y2="tag.centre.y" class="leader" />
           <circle :cx="tag.at.x" :cy="tag.at.y" r="3" class="dot" />
+          <circle v-if="tag.metal" :cx="tag.at.x" :cy="tag.at.y" r="7" class="metal" />
         </g>
       </svg>
       <button
@@ -94,8 +98,10 @@ const tone = (light: number) => `color-mix(in srgb, var(--wood-light) ${Math.rou
         <span class="tag-number">{{ tagOf(tag.joint) }}</span><JointMark :state="stateOf(tag.joint)" :planned="Boolean(tag.short)" /><span v-if="tag.short">{{ tag.short }}</span>
       </button>
     </div>
-    <div class="views no-print" role="group" aria-label="Views">
-      <button v-for="name in VIEW_NAMES" :key="name" type="button" class="view" @click="show(name)">{{ name }}</button>
+    <div class="views no-print" role="group" aria-label="How it is shown">
+      <button v-for="name in VIEW_NAMES" :key="name" type="button" class="view" @click="stand.show(name)">{{ name }}</button>
+      <label class="view slide"><span>apart</span><input v-model.number="stand.apart" type="range" min="0" max="1" step="0.05" aria-label="Draw the piece apart"></label>
+      <button type="button" class="view" :aria-pressed="stand.xray" @click="stand.xray = !stand.xray">x-ray</button>
     </div>
   </section>
 </template>
@@ -105,12 +111,11 @@ const tone = (light: number) => `color-mix(in srgb, var(--wood-light) ${Math.rou
 .sheet { position: absolute; inset: 0; touch-action: none; cursor: grab; }
 .sheet:active { cursor: grabbing; }
 svg { position: absolute; inset: 0; display: block; }
+.over { pointer-events: none; }
 .grid { fill: none; stroke: var(--grid); stroke-width: 1; }
-.face { stroke: none; }
-.edge { fill: none; stroke: var(--ink); stroke-width: 1.1; stroke-linecap: round; stroke-linejoin: round; }
-.picked .face { fill: color-mix(in srgb, var(--ink) 24%, var(--wood-shade)) !important; }
 .leader { stroke: var(--soft); stroke-width: 1; }
 .dot { fill: var(--soft); }
+.metal { fill: none; stroke: var(--red); stroke-width: 1.8; }
 .red .leader, .blue .leader { stroke: currentColor; }
 .red .dot, .blue .dot { fill: currentColor; }
 .tag { position: absolute; transform: translate(-50%, -50%); height: 26px; display: flex; align-items: center; justify-content: center; gap: 5px; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); color: var(--ink); font-size: 13px; padding: 0; cursor: pointer; white-space: nowrap; }
@@ -120,7 +125,10 @@ svg { position: absolute; inset: 0; display: block; }
 .tag.shut { border-bottom: 3px solid var(--ink); }
 .tag.picked { outline: 2px solid var(--ink); outline-offset: 1px; z-index: 2; }
 .tag-number { font-weight: 700; }
-.views { position: absolute; left: 8px; bottom: 8px; display: flex; gap: 2px; }
-.view { font-size: 13px; color: var(--soft); background: color-mix(in srgb, var(--ground) 80%, transparent); border: 0; border-radius: 4px; padding: 6px 9px; cursor: pointer; }
+.views { position: absolute; left: 8px; bottom: 6px; right: 8px; display: flex; flex-wrap: wrap; gap: 2px; }
+.view { display: inline-flex; align-items: center; gap: 6px; font-size: 13px; min-height: 32px; color: var(--soft); background: color-mix(in srgb, var(--ground) 80%, transparent); border: 0; border-radius: 4px; padding: 4px 9px; cursor: pointer; }
 .view:hover { color: var(--ink); background: var(--ink-wash); }
+.view[aria-pressed="true"] { color: var(--ink); font-weight: 700; text-decoration: underline; text-underline-offset: 4px; }
+.slide input { width: 84px; accent-color: var(--ink); }
+@media (pointer: coarse) { .view { min-height: 44px; } }
 </style>

@@ -5,6 +5,7 @@ import { append, describeCommand, findRedoable, findUndoable } from '#core/piece
 import type { Piece } from '#core/piece/schema'
 import { dataOf, statusOf } from '~/composables/useApi'
 import { deviceName, newId, nowIso } from '~/composables/useDevice'
+import { listenLive } from '~/composables/useLive'
 import { readQueue, writeQueue } from '~/composables/useQueue'
 
 export type SaveState = 'reached' | 'offline'
@@ -103,7 +104,8 @@ export const usePiece = defineStore('piece', () => {
     try {
       const answer = await $fetch<{ piece: Piece, version: number }>(`/api/pieces/${id}/entries`, { method: 'POST', body: { seenVersion: version, entries: sent }, retry: 0 })
       if (stored.value?.piece.id === id) {
-        stored.value = { ...stored.value, ...answer, log: [...stored.value.log, ...sent] }
+        const known = new Set(stored.value.log.map(e => e.id))
+        stored.value = { ...stored.value, ...answer, log: [...stored.value.log, ...sent.filter(e => !known.has(e.id))] }
         keepQueue(pending.value.filter(e => !sent.some(s => s.id === e.id)))
       }
       saveState.value = 'reached'
@@ -143,6 +145,24 @@ export const usePiece = defineStore('piece', () => {
     retry = setTimeout(() => void send(), RETRY_MS)
     return false
   }
+
+  /** Another device changed this piece: its entries come in, and what is queued here is laid over them. */
+  async function catchUp(): Promise<void> {
+    const id = stored.value?.piece.id
+    if (!id || sending) return
+    const newer = await $fetch<Stored>(`/api/pieces/${id}`).catch(() => undefined)
+    if (!newer || sending || stored.value?.piece.id !== id || newer.version === stored.value.version) return
+    settle(newer, pending.value)
+    void send()
+  }
+
+  listenLive({
+    changed: ({ piece: id, version }) => { if (id === stored.value?.piece.id && version > stored.value.version) void catchUp() },
+    reached: (yes) => {
+      saveState.value = yes ? 'reached' : 'offline'
+      if (yes) void (pending.value.length > 0 ? send() : catchUp())
+    },
+  })
 
   const tell = (command: Command): Result<Piece> => give(command)
   const dismissClashes = () => { clashes.value = [] }

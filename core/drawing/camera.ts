@@ -18,6 +18,9 @@ export interface Point { readonly x: number, readonly y: number }
 
 export interface Camera {
   readonly eye: Vec
+  /** The middle of the piece, and how far the eye is from it. */
+  readonly centre: Vec
+  readonly awayMm: number
   project(point: Vec): Point
   /** Distance from the eye along the line of sight, millimetres. */
   depthMm(point: Vec): number
@@ -37,7 +40,7 @@ export function cameraFor(box: { min: Vec, max: Vec }, { turnDeg, raiseDeg }: Vi
   const eye = along(centre, back, away)
   const depthMm = (p: Vec) => dot(subtract(eye, p), back)
   return {
-    eye, depthMm,
+    eye, centre, awayMm: away, depthMm,
     project: (p) => {
       const from = subtract(p, centre)
       const k = away / depthMm(p)

@@ -16,6 +16,7 @@ export interface JointSpot { readonly joint: string, readonly at: Point, readonl
 
 /** A piece on the sheet, ready to be put into SVG by anybody. */
 export interface Drawing {
+  readonly camera: Camera
   readonly faces: readonly Face[]
   readonly spots: readonly JointSpot[]
   readonly floor: readonly (readonly [Point, Point])[]
@@ -23,7 +24,7 @@ export interface Drawing {
 }
 
 /** Light from the upper left, over the viewer's shoulder. */
-const LIGHT: Vec = unit([-0.5, 0.8, 0.6])
+export const LIGHT: Vec = unit([-0.5, 0.8, 0.6])
 const GRID_MM = 100
 const LEADER_MM = 60
 
@@ -31,14 +32,14 @@ const LEADER_MM = 60
  * Draws parts and joints as seen from a view. Solids are put in order by planes that part them, which is exact for the
  * convex solids parts are made of as long as they do not reach into each other (docs/limits.md#drawing).
  */
-export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view: View): Drawing {
+export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view: View, floorBox = boundsOf(parts)): Drawing {
   const box = boundsOf(parts)
   const camera = cameraFor(box, view)
   const bodies = parts.flatMap(p => solidsOf(p).map((solid, i, all) => bodyOf(solid, p, i > 0, i < all.length - 1)))
   const faces = inOrder(bodies, camera).flatMap(b => facesOf(b, camera))
   const points = faces.flatMap(f => f.outline)
   return {
-    faces, floor: floorGrid(box, camera),
+    camera, faces, floor: floorGrid(floorBox, camera),
     spots: joints.map(j => ({ joint: j.id, at: camera.project(j.at), towards: camera.project(add(j.at, scale(j.withdraw, -LEADER_MM))) })),
     box: { minX: Math.min(...points.map(p => p.x)), minY: Math.min(...points.map(p => p.y)), maxX: Math.max(...points.map(p => p.x)), maxY: Math.max(...points.map(p => p.y)) },
   }

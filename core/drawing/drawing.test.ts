@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { newChair } from '../../tests/fixtures/pieces'
 import { solidsOf } from '../piece/geometry'
 import { cameraFor, type Point } from './camera'
-import { drawPiece, placeTags, VIEWS } from './index'
+import { dot, subtract, type Vec } from '../measure/vec'
+import { drawPiece, explodedOffsets, movedPiece, pegsOf, placeTags, VIEWS, WoodMap } from './index'
 import type { Part } from '../piece/schema'
 
 const block = (id: string, x: number, z: number, height: number): Part => ({
@@ -43,14 +44,57 @@ describe('the drawing', () => {
   })
 })
 
+describe('drawn apart', () => {
+  const chair = newChair({ stretchers: 'h', frontRail: 'dowel' })
+  it('every joint opens along its line, most of all where nothing else holds it back', () => {
+    const offsets = explodedOffsets(chair.parts, chair.joints, 60)
+    for (const j of chair.joints) expect(dot(subtract(offsets.get(j.enters)!, offsets.get(j.receives)!), j.withdraw)).toBeGreaterThan(10)
+    const sum = [...offsets.values()].reduce((a, o) => [a[0] + o[0], a[1] + o[1], a[2] + o[2]] as const, [0, 0, 0] as const)
+    for (const x of sum) expect(x).toBeCloseTo(0, 6)
+  })
+  it('two parts and one joint part by just the gap, half each', () => {
+    const [a, b] = [block('a', 0, 0, 60), block('b', 50, 0, 60)]
+    const joint = { ...chair.joints[0]!, enters: 'b', receives: 'a', withdraw: [1, 0, 0] as [number, number, number] }
+    expect([...explodedOffsets([a, b], [joint], 60).values()].map(o => o[0])).toEqual([-30, 30])
+  })
+  it('is left as it stands by no gap at all', () => {
+    expect(movedPiece(chair.parts, chair.joints, explodedOffsets(chair.parts, chair.joints, 0))).toEqual({ parts: chair.parts, joints: chair.joints })
+  })
+})
+
+describe('what sits in the sockets', () => {
+  const chair = newChair({ frontRail: 'dowel' })
+  const pegs = (id: string) => { const j = chair.joints.find(x => x.id === id)!; return { j, pegs: pegsOf(j, chair.parts.find(p => p.id === j.enters)!) } }
+  it('a tenon reaches as deep as it was measured, into the receiving part', () => {
+    const { j, pegs: [tenon] } = pegs('left-side-rail--left-back-post')
+    const [from, to] = tenon!.part.axis as unknown as [Vec, Vec]
+    expect(from).toEqual(j.at)
+    expect(dot(subtract(to, from), j.withdraw)).toBeCloseTo(-j.depthMm.value, 6)
+  })
+  it('two dowels stand above each other at their spacing', () => {
+    const { pegs: [a, b] } = pegs('front-rail--left-front-leg')
+    expect(Math.abs(a!.part.axis[0]![1] - b!.part.axis[0]![1])).toBeCloseTo(29, 6)
+  })
+})
+
 describe('tags', () => {
+  const sheet = { widthPx: 600, heightPx: 600 }
+  const request = (at: Point, i: number) => ({ id: `j${i}`, at, widthPx: 56, heightPx: 22 })
   it('never lie on each other where there is room, and stay on the sheet', () => {
-    const points = fc.array(fc.record({ x: fc.double({ min: 60, max: 540, noNaN: true }), y: fc.double({ min: 60, max: 540, noNaN: true }) }), { minLength: 1, maxLength: 16 })
+    const points = fc.array(fc.record({ x: fc.double({ min: 60, max: 540, noNaN: true }), y: fc.double({ min: 60, max: 540, noNaN: true }) }), { minLength: 1, maxLength: 14 })
     fc.assert(fc.property(points, (spots: Point[]) => {
-      const tags = placeTags(spots.map((at, i) => ({ id: `j${i}`, at, widthPx: 56, heightPx: 22 })), { x: 300, y: 300 }, { widthPx: 600, heightPx: 600 })
+      const tags = placeTags(spots.map(request), { x: 300, y: 300 }, sheet)
       for (const t of tags) expect(t.centre.x >= 30 - 1e-6 && t.centre.x <= 570 + 1e-6 && t.centre.y >= 13 - 1e-6 && t.centre.y <= 587 + 1e-6).toBe(true)
       const touching = tags.flatMap((a, i) => tags.slice(i + 1).filter(b => Math.abs(a.centre.x - b.centre.x) < 55 && Math.abs(a.centre.y - b.centre.y) < 21))
       expect(touching).toEqual([])
     }), { numRuns: 60 })
+  })
+  it('keep off the wood', () => {
+    const post = [{ x: 280, y: 100 }, { x: 320, y: 100 }, { x: 320, y: 500 }, { x: 280, y: 500 }]
+    const wood = new WoodMap([post], sheet)
+    expect(wood.under({ x: 300, y: 300 }, 20, 20)).toBe(1)
+    expect(wood.under({ x: 100, y: 300 }, 20, 20)).toBe(0)
+    const spots = [120, 200, 280, 360, 440].map((y, i) => request({ x: 300, y }, i))
+    for (const t of placeTags(spots, { x: 300, y: 300 }, sheet, wood)) expect(wood.under(t.centre, 56, 22)).toBe(0)
   })
 })

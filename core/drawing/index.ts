@@ -1,3 +1,5 @@
-export { drawPiece, type Drawing, type Face, type JointSpot } from './draw'
-export { VIEWS, type Point, type View, type ViewName } from './camera'
-export { placeTags, type PlacedTag } from './tags'
+export { drawPiece, LIGHT, type Drawing, type Face, type JointSpot } from './draw'
+export { cameraFor, VIEWS, type Camera, type Point, type View, type ViewName } from './camera'
+export { explodedOffsets, movedPiece, offsetsOfMoves } from './explode'
+export { pegsOf, type Peg } from './pegs'
+export { placeTags, WoodMap, type PlacedTag } from './tags'

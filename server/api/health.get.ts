@@ -1,1 +1,3 @@
-export default defineEventHandler(() => ({ ok: true }))
+import { openStreams } from '../live/hub'
+
+export default defineEventHandler(() => ({ ok: true, listeners: openStreams() }))

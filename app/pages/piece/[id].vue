@@ -8,8 +8,9 @@ import StandView from '~/stand/StandView.vue'
 const store = usePiece()
 const { piece, missing, clashes, undoable, redoable, lastDone, saveState } = storeToRefs(store)
 const { plan, busy, failed } = storeToRefs(usePlan())
+const stand = useStand()
 const { pieceId, index, move } = useStep()
-watch(pieceId, id => store.open(id), { immediate: true })
+watch(pieceId, (id) => { stand.reset(); void store.open(id) }, { immediate: true })
 useHead({ title: () => (piece.value ? `${piece.value.title} · Arreglo` : 'Arreglo') })
 
 const planned = computed(() => index.value >= 3)
@@ -25,7 +26,7 @@ function pick(by: 1 | -1): void {
   const next = inOrder.value[(at + by + inOrder.value.length) % inOrder.value.length]
   if (next) store.picked = next.id
 }
-useKeys({ 'n': () => pick(1), 'p': () => pick(-1), '[': () => move(-1), ']': () => move(1), 'u': () => store.undo(), 'U': () => store.redo() })
+useKeys({ 'n': () => pick(1), 'p': () => pick(-1), '[': () => move(-1), ']': () => move(1), 'u': () => store.undo(), 'U': () => store.redo(), 'e': () => stand.toggleApart(), 'v': () => stand.cycleView() })
 const standOpen = ref(false)
 
 /** A new step is read from its worksheet's head: the focus goes there, and keys act on it at once. */

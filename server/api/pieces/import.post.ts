@@ -1,4 +1,5 @@
 import { LARGEST_FILE_BYTES, readPieceFile } from '#core/piece/file'
+import { tell } from '../../live/hub'
 import { refusal } from '../../pieces/answers'
 import { createPiece } from '../../pieces/store'
 
@@ -8,6 +9,7 @@ export default defineEventHandler(async (event) => {
   const read = readPieceFile(await readRawBody(event, 'utf8') ?? '')
   if (!read.ok) throw refusal(400, 'The file cannot be taken in.', read.issues)
   if (!await createPiece(read.value)) throw refusal(409, 'This piece is here already.', [{ path: 'piece.id', code: 'twice', message: `“${read.value.id}” is here already` }])
+  tell({ piece: read.value.id, version: 0 })
   setResponseStatus(event, 201)
   return { piece: read.value, version: 0 }
 })

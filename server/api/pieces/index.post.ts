@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { startPiece } from '#core/piece/shape'
 import { Id, WallTime } from '#core/piece/schema'
+import { tell } from '../../live/hub'
 import { bodyOf, refusal } from '../../pieces/answers'
 import { createPiece } from '../../pieces/store'
 
@@ -11,6 +12,7 @@ export default defineEventHandler(async (event) => {
   const started = startPiece(input)
   if (!started.ok) throw refusal(400, started.issues[0]!.message, started.issues)
   if (!await createPiece(started.value)) throw refusal(409, 'There is a piece of that name already.', [{ path: 'id', code: 'twice', message: 'is taken already' }])
+  tell({ piece: started.value.id, version: 0 })
   setResponseStatus(event, 201)
   return { piece: started.value, version: 0 }
 })

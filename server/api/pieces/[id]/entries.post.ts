@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Entry } from '#core/piece/commands'
 import { bodyOf, idOf } from '../../../pieces/answers'
+import { tell } from '../../../live/hub'
 import { giveEntries } from '../../../pieces/store'
 
 const Body = z.strictObject({ seenVersion: z.number().int().min(0), entries: z.array(Entry).min(1).max(500) })
@@ -13,5 +14,6 @@ export default defineEventHandler(async (event) => {
   if (!given) throw createError({ statusCode: 404, message: 'There is no such piece.' })
   if (given.kind === 'clash') throw createError({ statusCode: 409, message: 'Somebody else changed this piece.', data: given.stored })
   if (given.kind === 'refused') throw createError({ statusCode: 422, message: given.issues[0]!.message, data: { issues: given.issues, ...given.stored } })
+  tell({ piece: id, version: given.stored.version })
   return { piece: given.stored.piece, version: given.stored.version }
 })

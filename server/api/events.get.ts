@@ -1,0 +1,9 @@
+import { listen } from '../live/hub'
+
+/** Server-sent events: one stream for a page, all pieces on it. */
+export default defineEventHandler(async (event) => {
+  const stream = createEventStream(event)
+  listen(stream)
+  void stream.push({ event: 'hello', data: '{}' }) // not awaited: nothing is read until the stream is sent
+  return stream.send()
+})

@@ -19,7 +19,7 @@ const savedWords = computed(() => {
       <NuxtLink to="/" class="quiet name">Arreglo</NuxtLink>
       <NuxtLink to="/" class="quiet">Bench</NuxtLink>
       <span v-if="onPiece && piece" class="crumb">{{ piece.title }}</span>
-      <NuxtLink v-else to="/shop" class="quiet">Shop</NuxtLink>
+      <template v-else><NuxtLink to="/shop" class="quiet">Shop</NuxtLink><NuxtLink to="/quick" class="quiet">Quick answers</NuxtLink></template>
       <span class="gap" />
       <span v-if="onPiece" class="small soft" role="status" data-testid="save-state">{{ savedWords }}</span>
       <NuxtLink to="/shop" class="quiet measure soft climate" aria-label="Climate of the shop; change it in Shop">{{ settings.climate.nowC.toFixed(1) }} °C {{ settings.climate.nowRhPct.toFixed(0) }} %</NuxtLink>
@@ -27,6 +27,7 @@ const savedWords = computed(() => {
         <button v-for="u in (['mm', 'in'] as const)" :key="u" type="button" :aria-pressed="settings.units === u" @click="shop.change({ units: u })">{{ u }}</button>
       </span>
       <button type="button" class="lamp" :aria-pressed="dark" @click="colorMode.preference = dark ? 'light' : 'dark'">lamp</button>
+      <FinderKey />
       <KeySheet />
     </header>
     <div class="below"><slot /></div>

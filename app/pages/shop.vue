@@ -57,7 +57,7 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
     <section aria-labelledby="way">
       <h2 id="way">How you work</h2>
       <div class="line"><label for="shop-name">Name</label><UInput id="shop-name" :model-value="settings.name" class="w-72" @change="(e: Event) => keep('name', { name: value(e) })" /></div>
-      <div class="line"><label for="school">School</label><USelect id="school" :model-value="settings.school" :items="SCHOOL_ITEMS" class="w-48" @update:model-value="keep('school', { school: $event as Shop['school'] })" /><span class="small soft">{{ SCHOOL_WORDS[settings.school] }}</span></div>
+      <div class="line"><label for="school">School</label><PickOne id="school" :model-value="settings.school" :items="SCHOOL_ITEMS" @update:model-value="keep('school', { school: $event as Shop['school'] })" /><span class="small soft">{{ SCHOOL_WORDS[settings.school] }}</span></div>
       <div class="line"><label for="hands">Pairs of hands at a glue-up</label><UInput id="hands" :model-value="String(settings.hands)" class="w-20" :aria-invalid="Boolean(errors.hands)" @change="(e: Event) => number('hands', value(e), n => ({ hands: n }))" /><span v-if="errors.hands" class="field-error" role="alert">{{ errors.hands }}</span></div>
       <div class="line"><label for="opens">Opens, closes</label><span><UInput id="opens" type="time" :model-value="clock(settings.opensMin)" class="w-32" @change="(e: Event) => hours('opensMin', value(e))" /> <UInput type="time" aria-label="Closes" :model-value="clock(settings.closesMin)" class="w-32" @change="(e: Event) => hours('closesMin', value(e))" /></span><span v-if="errors.closesMin || errors.opensMin" class="field-error" role="alert">{{ errors.closesMin || errors.opensMin }}</span></div>
       <div class="line"><span id="keys-label">Single-letter keys</span><USwitch :model-value="settings.keysOn" aria-labelledby="keys-label" @update:model-value="keep('keysOn', { keysOn: $event })" /></div>
@@ -68,7 +68,7 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
         <thead><tr><th>Kind</th><th>How many</th><th>Opens to</th><th>Force</th><th><span class="sr-only">Take off</span></th></tr></thead>
         <tbody>
           <tr v-for="row in settings.rack" :key="row.id">
-            <td><USelect :model-value="row.type" :items="CLAMP_ITEMS" class="w-52" :aria-label="`Kind of clamp`" @update:model-value="keep(`type-${row.id}`, { rack: rackWith(row.id, { type: $event as ClampTypeId }) })" /></td>
+            <td><PickOne :model-value="row.type" :items="CLAMP_ITEMS" :aria-label="`Kind of clamp`" @update:model-value="keep(`type-${row.id}`, { rack: rackWith(row.id, { type: $event as ClampTypeId }) })" /></td>
             <td><UInput :model-value="String(row.count)" class="w-20" aria-label="How many" @change="(e: Event) => number(`count-${row.id}`, value(e), n => ({ rack: rackWith(row.id, { count: n }) }))" /><span v-if="errors[`count-${row.id}`]" class="field-error" role="alert">{{ errors[`count-${row.id}`] }}</span></td>
             <td><UInput :model-value="len(row.openingMm)" class="w-32" aria-label="Opens to" @change="(e: Event) => opening(row, value(e))" /><span v-if="errors[`opening-${row.id}`]" class="field-error" role="alert">{{ errors[`opening-${row.id}`] }}</span></td>
             <td class="measure">{{ CLAMPS.find(c => c.id === row.type)!.forceKn.join('–') }} kN</td>

@@ -26,4 +26,7 @@ export function mendCandidates(c: JointCase): Candidate[] {
 }
 
 export type { JointCase, Mend, Size, Stock, TwoEnds, Verdict, Work } from './mend'
+export { bitSteps, deepestMm, HAND_FIT_MM, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
+export { SHIM_LEAST_MM, SHIM_MOST_MM, shimFor } from './shims'
+export { wedgeGeometry, type WedgeGeometry } from './kerf-and-wedge'
 export { jointCase, glueFaces, widest } from './mend'

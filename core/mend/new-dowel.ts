@@ -8,12 +8,12 @@ import { dowelSnapped, no, sizeMm, widest, type JointCase, type Mend, type Verdi
 const METRIC_STOCK_MM = [5, 6, 8, 10, 12, 14, 16, 18, 20]
 const INCH_STOCK_MM = [6.35, 7.9375, 9.525, 11.1125, 12.7, 15.875, 19.05]
 /** A dowel fits its hole by hand up to this much under it, millimetres. An unmeasured hole is taken to be the old dowel's own size until it is bored and measured. */
-const HAND_FIT_MM = 0.15
+export const HAND_FIT_MM = 0.15
 const WALL_LEAST_MM = 3
 /** Wood that must stay beyond the tip of the bit's point, millimetres; the point of a twist bit is 0.3 diameters long. */
 const BEYOND_TIP_MM = 3
 const POINT_SHARE = 0.3
-const ROOM_FOR_GLUE_MM = 1
+export const ROOM_FOR_GLUE_MM = 1
 /** Groove along the dowel, as a share of its section, that lets trapped glue out. */
 const GROOVE_SHARE = 0.04
 
@@ -30,12 +30,25 @@ function consider(c: JointCase): Verdict {
   const dowelMm = stock.find(d => d >= holeMm - HAND_FIT_MM)
   if (dowelMm === undefined) return no(say`the hole is ${mm(holeMm)}, beyond any stock dowel: plug and bore anew`)
   const { widthMm: railMm } = sectionAt(c.entering, 0)
-  const wallMm = (Math.min(railMm, legThicknessMm(c)) - dowelMm) / 2
-  if (wallMm < Math.max(WALL_LEAST_MM, dowelMm / 2)) return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(Math.min(railMm, legThicknessMm(c)))}; it wants ${mm(Math.max(WALL_LEAST_MM, dowelMm / 2))}: plug and bore anew`)
+  const thinnestMm = Math.min(railMm, legThicknessMm(c))
+  const wallMm = (thinnestMm - dowelMm) / 2
+  if (wallMm < wallNeededMm(dowelMm)) return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(thinnestMm)}; it wants ${mm(wallNeededMm(dowelMm))}: plug and bore anew`)
   const depths = dowelDepths(c, dowelMm)
   if (depths.receivingMm < 1.5 * dowelMm) return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receiving.label}: too short to hold`)
   const next = dowelMm > form.diameterMm.value + HAND_FIT_MM
-  return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths, stock) }
+  return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
+}
+
+/** Wood that has to be left on each side of a dowel, millimetres: half its diameter, and never under 3. */
+export const wallNeededMm = (dowelMm: number): number => Math.max(WALL_LEAST_MM, dowelMm / 2)
+
+/** How deep the dowel may sit in a part of this thickness along the bore, millimetres, so that the bit's point stays 3 mm short of the far face. */
+export const deepestMm = (throughMm: number, dowelMm: number): number => throughMm - BEYOND_TIP_MM - POINT_SHARE * dowelMm - ROOM_FOR_GLUE_MM
+
+/** Bits to bore an old dowel out with before the last, millimetres: about half, three quarters, one stock size under. */
+export function bitSteps(dowelMm: number): number[] {
+  const under = [...stockNear(dowelMm)].reverse().find(s => s < dowelMm) ?? dowelMm * 0.8
+  return [...new Set([dowelMm / 2, dowelMm * 0.75, under].map(b => Math.round(b * 2) / 2))].sort((a, b) => a - b)
 }
 
 /** Metric or inch stock, whichever the old dowel belongs to. */
@@ -58,14 +71,12 @@ export interface DowelDepths { readonly receivingMm: number, readonly enteringMm
 function dowelDepths(c: JointCase, dowelMm: number): DowelDepths {
   const { segment, share } = pointAtHeight(c.receiving, c.joint.at[1])
   const farFaceMm = 2 * reachToSurfaceMm(c.receiving, segment, share, negate(c.joint.withdraw))
-  const room = farFaceMm - BEYOND_TIP_MM - POINT_SHARE * dowelMm - ROOM_FOR_GLUE_MM
+  const room = deepestMm(farFaceMm, dowelMm)
   return { farFaceMm, receivingMm: Math.floor(Math.min(room, Math.max(2.5 * dowelMm, c.joint.depthMm.value))), enteringMm: Math.round(2.5 * dowelMm) }
 }
 
-function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d: DowelDepths, stock: readonly number[]) {
+function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d: DowelDepths) {
   const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'dowel' }>
-  const under = [...stock].reverse().find(s => s < dowelMm) ?? dowelMm * 0.8
-  const bits = [...new Set([dowelMm / 2, dowelMm * 0.75, under].map(b => Math.round(b * 2) / 2))].sort((a, b) => a - b)
   const grooveMm2 = GROOVE_SHARE * Math.PI * dowelMm ** 2 / 4
   const old = inputOf('old dowel', form.diameterMm, 'mm')
   return {
@@ -78,7 +89,7 @@ function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d
     ],
     stock: [{ what: 'dowel', count, sizesMm: [dowelMm, d.receivingMm + d.enteringMm], wood: 'beech or hard maple, straight-grained', note: 'grooved, ends chamfered' }],
     steps: [
-      say`Level the stub and centre-punch it. Bore in steps: ${bits.map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`,
+      say`Level the stub and centre-punch it. Bore in steps: ${bitSteps(dowelMm).map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`,
       say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`,
       say`Measure the hole. If it is more than ${fitMm(HAND_FIT_MM)} over the dowel, go to the next size and check the wall again.`,
       say`Groove the dowel along its length, ${(Math.sqrt(grooveMm2)).toFixed(1)} mm wide and deep, or the glue splits the leg.`,

@@ -2,15 +2,21 @@ import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { dowelSnapped, isTapered, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
 
-const MOST_MM = 1.5
+export const SHIM_MOST_MM = 1.5
 /** Room for the glue once the shims are in, in all, millimetres; well inside what any glue here bridges. */
 const FOR_GLUE_MM = 0.05
 /** Thinnest that is worth setting on both sides, and the thinnest plane shaving that can be set at all, millimetres. */
 const THINNEST_PAIR_MM = 0.1
 const THINNEST_MM = 0.05
-const LEAST_MM = FOR_GLUE_MM + THINNEST_MM
+export const SHIM_LEAST_MM = FOR_GLUE_MM + THINNEST_MM
 /** Above this the edges want a wedge as well, millimetres. */
 const EDGE_ROCKS_MM = 0.3
+
+/** How many shims a gap at the cheeks takes and how thick each is, millimetres: two where each is thick enough to set, so that the rail stays where it was. */
+export function shimFor(gapMm: number): { count: 1 | 2, thicknessMm: number } {
+  const wood = Math.max(0, gapMm - FOR_GLUE_MM)
+  return wood / 2 >= THINNEST_PAIR_MM ? { count: 2, thicknessMm: wood / 2 } : { count: 1, thicknessMm: wood }
+}
 
 /** Thin wood on the cheeks of a tenon: fills the gap with wood and leaves the tenon whole. */
 export const shims: Mend = { id: 'shims', label: 'Shims at the cheeks', short: 'shims', opens: true, undo: 'yes', consider }
@@ -21,10 +27,10 @@ function consider(c: JointCase): Verdict {
   if (dowelSnapped(c)) return no(say`something inside is broken`)
   const { cheek, edge } = c.clearance
   const gap = widest(cheek)
-  if (gap < LEAST_MM - 1e-9) return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
-  if (gap > MOST_MM) return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(MOST_MM)}): a new tenon`)
+  if (gap < SHIM_LEAST_MM - 1e-9) return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
+  if (gap > SHIM_MOST_MM) return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(SHIM_MOST_MM)}): a new tenon`)
   if (widest(edge) > EDGE_ROCKS_MM) return no(say`${fitMm(widest(edge))} at the edges as well: shims alone would let it rock`)
-  const both = (gap - FOR_GLUE_MM) / 2 >= THINNEST_PAIR_MM
+  const both = shimFor(gap).count === 2
   const thickness = (end: number) => Math.max(0, end - FOR_GLUE_MM) / (both ? 2 : 1)
   const [atMouth, atBottom] = [thickness(cheek.mouth.value), thickness(cheek.bottom?.value ?? cheek.mouth.value)]
   const [long, wide] = [c.joint.depthMm.value - 2, form.widthMm.value - 2]

@@ -34,6 +34,8 @@ export function apply(piece: Piece, command: Command): Result<Piece> {
     case 'leave-shut': return succeed(withChoices(piece, { leaveShut: [...piece.choices.leaveShut.filter(id => id !== command.joint), ...(command.on ? [command.joint] : [])] }))
     case 'answer-bracing': return succeed(withChoices(piece, { bracing: command.answer === null ? null : { answer: command.answer, why: command.why } }))
     case 'set-outcome': return setOutcome(piece, command)
+    case 'keep-note': return piece.notes.some(n => n.id === command.note.id) ? fail('twice', 'This note is kept already.') : succeed({ ...piece, notes: [...piece.notes, command.note] })
+    case 'drop-note': return succeed({ ...piece, notes: piece.notes.filter(n => n.id !== command.note) })
     case 'log-event': return piece.events.some(e => e.id === command.event.id) ? fail('twice', 'This event is already in the log.') : succeed({ ...piece, events: [...piece.events, command.event] })
   }
 }

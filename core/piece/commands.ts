@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
-import { Bracing, Finding, Id, Intake, Metal, OptionValue, PieceEvent, Text } from './schema'
+import { Bracing, Finding, Id, Intake, Metal, Note, OptionValue, PieceEvent, Text } from './schema'
 import { CLEARANCES, DIRECTIONS, JOINT_SIZES, JOINT_STATES, LOOKS, MEND_IDS, OLD_GLUES, SIGNS, VERDICTS } from './words'
 
 /** Everything a repairer can say, measure, choose or do to a piece. Nothing else ever changes one. */
@@ -27,6 +27,8 @@ export const Command = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('answer-bracing'), answer: z.enum(['restore', 'accept']).nullable(), why: Text }),
   z.strictObject({ do: z.literal('set-outcome'), verdict: z.enum(VERDICTS).nullable(), why: Text }),
   z.strictObject({ do: z.literal('log-event'), event: PieceEvent }),
+  z.strictObject({ do: z.literal('keep-note'), note: Note }),
+  z.strictObject({ do: z.literal('drop-note'), note: Id }),
 ])
 export type Command = z.infer<typeof Command>
 

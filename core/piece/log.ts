@@ -57,7 +57,7 @@ const WORDS: Readonly<Record<Entry['command']['do'], string>> = {
   'measure-joint': 'joint size', 'test-joint': 'wiggle test', 'set-direction': 'direction', 'look-for': 'sign', 'measure-clearance': 'clearance',
   'set-old-glue': 'old glue', 'copy-finding': 'copied finding', 'add-metal': 'metal', 'remove-metal': 'metal taken off', 'set-bracing': 'bracing',
   'choose-mend': 'choice of mend', 'choose-glue': 'choice of glue', 'overrule-cause': 'cause', 'leave-shut': 'leave shut', 'answer-bracing': 'answer on the bracing',
-  'set-outcome': 'outcome', 'log-event': 'event', 'undo': 'undo',
+  'set-outcome': 'outcome', 'log-event': 'event', 'keep-note': 'note', 'drop-note': 'note dropped', 'undo': 'undo',
 }
 /** What a command was about, in a few words, for the undo button and the logbook. */
 export const describeCommand = (command: Entry['command']): string => WORDS[command.do]

@@ -93,6 +93,10 @@ export const Choices = z.strictObject({
 export const PieceEvent = z.strictObject({ id: Id, at: WallTime, kind: z.enum(EVENTS), stage: z.number().int().positive().nullable(), note: Text })
 export type PieceEvent = z.infer<typeof PieceEvent>
 
+/** Something worked out without the piece and kept to it, or a line somebody wants remembered. */
+export const Note = z.strictObject({ id: Id, at: WallTime, text: Text.min(1, 'must say something') })
+export type Note = z.infer<typeof Note>
+
 export const Piece = z.strictObject({
   schemaVersion: z.literal(SCHEMA_VERSION),
   id: Id,
@@ -108,6 +112,7 @@ export const Piece = z.strictObject({
   choices: Choices,
   outcome: z.strictObject({ verdict: z.enum(VERDICTS), why: Text }).nullable(),
   events: z.array(PieceEvent).max(2000),
+  notes: z.array(Note).max(500),
 }).superRefine((piece, ctx) => {
   const parts = new Set(piece.parts.map(p => p.id))
   const joints = new Set(piece.joints.map(j => j.id))

@@ -86,6 +86,6 @@ export function startPiece({ id, title, family: familyId, takenInAt }: StartOpti
     parts: [], joints: [], findings: {}, metal: [],
     bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
     choices: { mends: {}, glue: null, causes: {}, leaveShut: [], bracing: null },
-    outcome: null, events: [],
+    outcome: null, events: [], notes: [],
   }, 'Beech, European')
 }

@@ -46,6 +46,7 @@ function whatWasFound(piece: Piece): RecordSection {
   const lines = faultyJoints(piece).map(j => line(`${tagOf(j)} ${j.label}`, findingPhrase(piece, j)))
   const untested = piece.joints.filter(j => findingOf(piece, j.id).state === 'not-tested')
   if (untested.length > 0) lines.push(line('Not tested', say`${untested.map(tagOf).join(', ')}`))
+  for (const n of piece.notes) lines.push(line('Note', say`${n.text}`))
   return { title: 'Found', lines }
 }
 

@@ -38,7 +38,7 @@ function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'a
     </section>
     <section v-if="joint && diagnosis" aria-labelledby="own">
       <h2 id="own">You judge otherwise?</h2>
-      <div class="own"><USelect :model-value="own?.cause ?? 'none'" :items="CAUSE_ITEMS" class="w-72" aria-labelledby="own" @update:model-value="overrule(String($event))" /><UInput v-model="why" placeholder="why" aria-label="Why you judge otherwise" class="w-72" @change="own && overrule(own.cause)" /></div>
+      <div class="own"><PickOne :model-value="own?.cause ?? 'none'" :items="CAUSE_ITEMS" aria-labelledby="own" @update:model-value="overrule(String($event))" /><UInput v-model="why" placeholder="why" aria-label="Why you judge otherwise" class="w-72" @change="own && overrule(own.cause)" /></div>
     </section>
     <section v-if="plan && faulty.length > 0" aria-labelledby="whole">
       <h2 id="whole">The frame as a whole</h2>

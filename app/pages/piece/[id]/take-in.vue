@@ -23,7 +23,7 @@ function option(key: string, value: string | number): void {
 const words = (id: string) => id.replaceAll('-', ' ')
 const items = (ids: readonly string[]) => ids.map(id => ({ label: words(id), value: id }))
 const SCHOOL_ITEMS = [{ label: 'the shop’s', value: 'shop' }, { label: 'conserve first', value: 'conserve' }, { label: 'everyday shop', value: 'everyday' }, { label: 'strength first', value: 'strength' }]
-const SPECIES_ITEMS = SPECIES.map(s => s.name)
+const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
 </script>
 
 <template>
@@ -41,7 +41,7 @@ const SPECIES_ITEMS = SPECIES.map(s => s.name)
         <div class="chips" role="group" :aria-labelledby="`o-${o.key}`"><button v-for="c in o.choices" :key="c.value" type="button" class="chip plain" :aria-pressed="piece.shape.options[o.key] === c.value" @click="option(o.key, c.value)">{{ c.label }}</button></div>
       </div>
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
-      <div class="line"><label for="species">Wood</label><USelect id="species" :model-value="piece.parts[0]!.species" :items="SPECIES_ITEMS" class="w-64" @update:model-value="store.tell({ do: 'set-species', species: String($event) })" /></div>
+      <div class="line"><label for="species">Wood</label><PickOne id="species" :model-value="piece.parts[0]!.species" :items="SPECIES_ITEMS" @update:model-value="store.tell({ do: 'set-species', species: String($event) })" /></div>
       <details><summary>Other sizes, assumed until measured</summary><div class="columns"><LengthField v-for="m in others" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.unit === 'deg' ? `${m.hint}, degrees` : m.hint" :degrees="m.unit === 'deg'" /></div></details>
     </section>
     <section aria-labelledby="under">
@@ -54,12 +54,12 @@ const SPECIES_ITEMS = SPECIES.map(s => s.name)
       <div class="line"><label for="title">Name</label><UInput id="title" :model-value="piece.title" class="w-80" @change="(e: Event) => { const title = (e.target as HTMLInputElement).value.trim(); if (title) store.tell({ do: 'rename', title }) }" /></div>
       <div class="line"><label for="customer">For</label><UInput id="customer" :model-value="piece.intake.customer" class="w-80" @change="(e: Event) => describe({ customer: (e.target as HTMLInputElement).value })" /></div>
       <div class="line"><label for="ask">Asked for</label><UTextarea id="ask" :model-value="piece.intake.ask" :rows="2" class="w-80" @change="(e: Event) => describe({ ask: (e.target as HTMLTextAreaElement).value })" /></div>
-      <div class="line"><label for="age">Age</label><USelect id="age" :model-value="piece.intake.age" :items="items(AGES)" class="w-48" @update:model-value="describe({ age: $event as Intake['age'] })" /></div>
-      <div class="line"><label for="worth">Worth</label><USelect id="worth" :model-value="piece.intake.worth" :items="items(WORTHS)" class="w-48" @update:model-value="describe({ worth: $event as Intake['worth'] })" /></div>
-      <div class="line"><label for="finish">Finish near the joints</label><USelect id="finish" :model-value="piece.intake.finish" :items="items(FINISHES)" class="w-48" @update:model-value="describe({ finish: $event as Intake['finish'] })" /></div>
-      <div class="line"><label for="upholstery">Upholstery</label><USelect id="upholstery" :model-value="piece.intake.upholstery" :items="items(UPHOLSTERIES)" class="w-48" @update:model-value="describe({ upholstery: $event as Intake['upholstery'] })" /></div>
-      <div class="line"><label for="service">Where it lives</label><USelect id="service" :model-value="piece.intake.service" :items="items(SERVICES)" class="w-48" @update:model-value="describe({ service: $event as Intake['service'] })" /></div>
-      <div class="line"><label for="school">Worked to</label><USelect id="school" :model-value="piece.intake.school ?? 'shop'" :items="SCHOOL_ITEMS" class="w-48" @update:model-value="describe({ school: $event === 'shop' ? null : $event as Intake['school'] })" /></div>
+      <div class="line"><label for="age">Age</label><PickOne id="age" :model-value="piece.intake.age" :items="items(AGES)" @update:model-value="describe({ age: $event as Intake['age'] })" /></div>
+      <div class="line"><label for="worth">Worth</label><PickOne id="worth" :model-value="piece.intake.worth" :items="items(WORTHS)" @update:model-value="describe({ worth: $event as Intake['worth'] })" /></div>
+      <div class="line"><label for="finish">Finish near the joints</label><PickOne id="finish" :model-value="piece.intake.finish" :items="items(FINISHES)" @update:model-value="describe({ finish: $event as Intake['finish'] })" /></div>
+      <div class="line"><label for="upholstery">Upholstery</label><PickOne id="upholstery" :model-value="piece.intake.upholstery" :items="items(UPHOLSTERIES)" @update:model-value="describe({ upholstery: $event as Intake['upholstery'] })" /></div>
+      <div class="line"><label for="service">Where it lives</label><PickOne id="service" :model-value="piece.intake.service" :items="items(SERVICES)" @update:model-value="describe({ service: $event as Intake['service'] })" /></div>
+      <div class="line"><label for="school">Worked to</label><PickOne id="school" :model-value="piece.intake.school ?? 'shop'" :items="SCHOOL_ITEMS" @update:model-value="describe({ school: $event === 'shop' ? null : $event as Intake['school'] })" /></div>
       <div class="line"><label for="due">Due</label><UInput id="due" type="datetime-local" :model-value="piece.intake.due ?? ''" class="w-64" @change="(e: Event) => describe({ due: (e.target as HTMLInputElement).value.slice(0, 16) || null })" /></div>
     </section>
     <OutcomeChoice />

@@ -32,8 +32,10 @@ const lookWords = (sign: SignId) => ({ 'seen': 'seen', 'not-there': 'looked, not
 const CLEARANCE_LABELS: Record<ClearanceKey, string> = { 'cheek': 'Cheeks, mouth', 'cheek-bottom': 'Cheeks, bottom', 'edge': 'Edges, mouth', 'edge-bottom': 'Edges, bottom', 'round': 'Around, mouth', 'round-bottom': 'Around, bottom' }
 const takeClearance = (where: ClearanceKey) => (mm: number) => store.tell({ do: 'measure-clearance', joint: joint.value!.id, where, measure: measured(mm) })
 function addMetal(kind: MetalKind): void { store.tell({ do: 'add-metal', metal: { id: `metal-${newId().slice(0, 8)}`, joint: joint.value!.id, kind, hidden: false, note: '' } }) }
+/** Keys that open a group put the focus on its first choice; from there Tab and Enter do the rest. */
+const focusIn = (id: string) => document.querySelector<HTMLElement>(`[aria-labelledby="${id}"] button`)?.focus()
 const words = (id: string) => id.replaceAll('-', ' ')
-useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => answer(s)])), Enter: keep })
+useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => answer(s)])), Enter: keep, d: () => focusIn('way'), s: () => focusIn('looked'), a: () => focusIn('metal') })
 </script>
 
 <template>
@@ -54,7 +56,7 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
       <section><h2>Clearance, mortise less tenon</h2><div class="gaps"><LengthField v-for="where in clearancesOf(joint.form)" :key="`${joint.id}-${where}`" dense :label="CLEARANCE_LABELS[where]" :value="finding.clearance[where] ?? null" :take="takeClearance(where)" :clear="() => { store.tell({ do: 'measure-clearance', joint: joint!.id, where, measure: null }) }" hint="whole gap" /></div></section>
       <section><h2 id="looked">Looked for</h2><div class="chips" role="group" aria-labelledby="looked"><button v-for="s in signsAt(joint)" :key="s.id" type="button" class="chip" :data-look="finding.signs[s.id] ?? 'none'" :title="s.hint" :aria-label="`${s.label}: ${lookWords(s.id)}`" @click="cycle(s.id)">{{ s.label }}</button></div><p class="small soft">Press once for seen, twice for looked and not there, again for not looked.</p></section>
       <section class="pair">
-        <div><h2 id="old">Old glue</h2><USelect :model-value="finding.oldGlue" :items="OLD_GLUES.map(g => ({ label: g === 'pva' ? 'PVA' : words(g), value: g }))" class="w-48" aria-labelledby="old" @update:model-value="store.tell({ do: 'set-old-glue', joint: joint.id, glue: $event as (typeof OLD_GLUES)[number] })" /></div>
+        <div><h2 id="old">Old glue</h2><PickOne :model-value="finding.oldGlue" :items="OLD_GLUES.map(g => ({ label: g === 'pva' ? 'PVA' : words(g), value: g }))" class="w-48" aria-labelledby="old" @update:model-value="store.tell({ do: 'set-old-glue', joint: joint.id, glue: $event as (typeof OLD_GLUES)[number] })" /></div>
         <div><h2 id="metal">Metal and pins in it</h2><div class="chips" role="group" aria-labelledby="metal"><button v-for="m in metal" :key="m.id" type="button" class="chip" aria-pressed="true" :aria-label="`Take off: ${words(m.kind)}`" @click="store.tell({ do: 'remove-metal', metal: m.id })">{{ words(m.kind) }} ×</button><button v-for="k in METALS" :key="k" type="button" class="chip" :aria-label="`Add: ${words(k)}`" @click="addMetal(k)">+ {{ words(k) }}</button></div></div>
       </section>
       <section v-if="diagnosis">

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { spokenJoint } from '#core/condition/survey'
+import type { Piece } from '#core/piece/schema'
+
+const open = defineModel<boolean>('open', { required: true })
+const store = usePiece()
+const { piece } = storeToRefs(store)
+const route = useRoute()
+const stand = useStand()
+const pieces = shallowRef<Piece[]>([])
+watch(open, async (yes) => { if (yes) pieces.value = (await $fetch<{ pieces: { piece: Piece }[] }>('/api/pieces').catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) }, { immediate: true })
+
+interface Found { label: string, onSelect(): void }
+const close = (act: () => unknown) => () => { open.value = false; void act() }
+const groups = computed(() => {
+  const here = route.path.startsWith('/piece/') ? piece.value : null
+  const joints: Found[] = here ? here.joints.map(j => ({ label: spokenJoint(here, j), onSelect: close(() => { store.picked = j.id }) })) : []
+  const steps: Found[] = here ? STEPS.map(s => ({ label: s.label, onSelect: close(() => navigateTo(stepPath(here.id, s.id))) })) : []
+  const actions: Found[] = [
+    { label: 'Bench', onSelect: close(() => navigateTo('/')) }, { label: 'Start a piece', onSelect: close(() => navigateTo('/start')) },
+    { label: 'Quick answers', onSelect: close(() => navigateTo('/quick')) }, { label: 'Shop', onSelect: close(() => navigateTo('/shop')) },
+    ...(here ? [{ label: 'Undo', onSelect: close(() => store.undo()) }, { label: 'Redo', onSelect: close(() => store.redo()) }, { label: 'Draw apart or together', onSelect: close(() => stand.toggleApart()) }, { label: 'X-ray', onSelect: close(() => { stand.xray = !stand.xray }) }] : []),
+  ]
+  return [
+    { id: 'joints', label: 'Joints', items: joints }, { id: 'steps', label: 'Steps', items: steps },
+    { id: 'pieces', label: 'Pieces', items: pieces.value.map(p => ({ label: p.title, onSelect: close(() => navigateTo(stepPath(p.id, 'test'))) })) }, { id: 'actions', label: 'Actions', items: actions },
+  ].filter(g => g.items.length > 0)
+})
+</script>
+
+<template>
+  <UModal v-model:open="open" title="Find" description="A piece, a joint or an action">
+    <template #content><UCommandPalette :groups="groups" placeholder="Find a piece, a joint or an action" class="h-96" /></template>
+  </UModal>
+</template>

@@ -45,6 +45,64 @@ function timed(work) {
   return performance.now() - started
 }
 
+/** The stand turning under the hand, and a key until its mark is redrawn, in software rendering. */
+async function benchStand(browser, server) {
+  await fetch(`${server.url}/api/pieces/import`, { method: 'POST', body: sixtyParts() })
+  for (const [name, id] of [['demo chair', 'schoolroom-chair'], ['sixty parts', 'sixty-parts']]) {
+    const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+    await page.goto(`${server.url}/piece/${id}/test`)
+    await page.locator('[data-testid="webgl"] canvas').waitFor()
+    await page.waitForTimeout(1500)
+    const fps = await page.evaluate(turnTheStand, 3000)
+    row(`stand turning, ${name}`, `${fps.toFixed(0)} frames/s`, '30 frames/s')
+    if (id === 'schoolroom-chair') {
+      const waits = []
+      for (let i = 0; i < 20; i++) waits.push(await page.evaluate(keyToMark, String(1 + i % 5)))
+      row('key press to redrawn mark, median', ms(at(waits.sort((a, b) => a - b), 0.5)), '< 50 ms')
+    }
+    await page.context().close()
+  }
+}
+
+/** Runs in the page: drags across the stand once a frame, and counts the frames. */
+async function turnTheStand(forMs) {
+  const sheet = document.querySelector('.stand .sheet')
+  const box = sheet.getBoundingClientRect()
+  const send = (type, x) => sheet.dispatchEvent(new PointerEvent(type, { pointerId: 1, clientX: x, clientY: box.top + 200, bubbles: true }))
+  sheet.setPointerCapture = () => {}
+  send('pointerdown', box.left + 10)
+  let frames = 0
+  const started = performance.now()
+  while (performance.now() - started < forMs) {
+    send('pointermove', box.left + 10 + frames % 400)
+    await new Promise(requestAnimationFrame)
+    frames++
+  }
+  send('pointerup', box.left)
+  return frames / ((performance.now() - started) / 1000)
+}
+
+/** Runs in the page: presses a key and waits until the answer shows and a frame has been drawn. */
+async function keyToMark(key) {
+  const started = performance.now()
+  document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+  while (!document.querySelectorAll('.answer')[Number(key) - 1].matches('[aria-pressed="true"]')) await new Promise(r => setTimeout(r))
+  await new Promise(requestAnimationFrame)
+  return performance.now() - started
+}
+
+/** A piece of sixty parts: the vestry chair four times, side by side. */
+function sixtyParts() {
+  const file = JSON.parse(readFileSync(join(ROOT, 'demo/vestry-chair.json'), 'utf8'))
+  const one = file.piece
+  const copies = Array.from({ length: 4 }, (_, n) => n)
+  const by = (v, n) => [v[0] + n * 520 - 780, v[1], v[2]]
+  const parts = copies.flatMap(n => one.parts.map(p => ({ ...p, id: `${p.id}-${n}`, axis: p.axis.map(v => by(v, n)) }))).slice(0, 60)
+  const known = new Set(parts.map(p => p.id))
+  const joints = copies.flatMap(n => one.joints.map(j => ({ ...j, id: `${j.id}-${n}`, number: j.number + n * 100, enters: `${j.enters}-${n}`, receives: `${j.receives}-${n}`, at: by(j.at, n) }))).filter(j => known.has(j.enters) && known.has(j.receives))
+  return JSON.stringify({ ...file, piece: { ...one, id: 'sixty-parts', title: 'Sixty parts', parts, joints, findings: {}, metal: [], events: [], choices: { ...one.choices, mends: {}, causes: {}, leaveShut: [] } } })
+}
+
 async function benchBrowser() {
   const { needChromium } = await import('./lib/chromium.mjs')
   const { chromium } = await import('@playwright/test')
@@ -69,6 +127,7 @@ async function benchBrowser() {
     row(`${name}, JavaScript (gzip)`, `${(all.reduce((sum, b) => sum + gzipSync(b).length, 0) / 1024).toFixed(0)} KB in ${all.length} files`, wanted)
     await page.context().close()
   }
+  await benchStand(browser, server)
   await browser.close()
   await server.stop()
   rmSync(dataFolder, { recursive: true })

@@ -29,11 +29,17 @@ async function load(): Promise<void> {
 }
 onMounted(load)
 onScopeDispose(listenLive({ changed: () => { void load() }, reached: (yes) => { if (yes) void load() } }))
+let latest = 0
 watch([pieces, () => shop.settings], async () => {
+  const request = ++latest
   const made = new Map<string, Plan>()
-  for (const piece of pieces.value ?? []) made.set(piece.id, await planInWorker(piece, shop.settings, wallNow()))
+  for (const piece of pieces.value ?? []) {
+    made.set(piece.id, await planInWorker(piece, shop.settings, wallNow()))
+    if (request !== latest) return // something newer is being planned, or the bench was left
+  }
   plans.value = made
 })
+onScopeDispose(() => { latest++ })
 
 interface Row { piece: Piece, plan: Plan | undefined, loose: number, glued: boolean, next: ReturnType<typeof nextStep> | undefined, bars: ReturnType<typeof lanesOf> }
 const rows = computed<Row[]>(() => (pieces.value ?? []).map((piece) => {

@@ -67,14 +67,14 @@ test('with the server gone work goes on, outlives a reload, and is all there onc
   await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
   await expect(page.locator('.strip')).toBeVisible()
   await workshop.stop('SIGKILL')
-  for (const key of ['1', 'Enter', '3', 'Enter', '1']) await page.keyboard.press(key)
-  await expect(page.getByTestId('save-state')).toContainText('offline, 3 kept here')
+  for (const key of ['1', 'Enter', '3', 'Enter', '1', 'Enter', '4', 'Enter', '1']) await page.keyboard.press(key)
+  await expect(page.getByTestId('save-state')).toContainText('offline, 5 kept here')
   await workshop.start()
   await page.reload()
   await saved(page)
   const states = Object.values((await workshop.piece(CHAIR)).piece.findings).map(f => f.state)
-  expect(states.sort()).toEqual(['gives', 'solid', 'solid'])
-  expect((await workshop.piece(CHAIR)).log).toHaveLength(3)
+  expect(states.sort()).toEqual(['gives', 'solid', 'solid', 'solid', 'swings'])
+  expect((await workshop.piece(CHAIR)).log).toHaveLength(5)
 })
 
 test('undo and redo by key say what they did; keys never act while typing and can be switched off', async ({ page, workshop }) => {
@@ -118,7 +118,7 @@ test('a bad entry keeps what was typed and says beside the field what would be r
 test('no screen has serious accessibility faults or scrolls sideways on a phone, by day and by lamp', async ({ page, workshop }) => {
   test.setTimeout(180_000)
   await workshop.withDemo()
-  const paths = ['/', '/start', '/shop', ...['take-in', 'test', 'cause', 'mend', 'open-up', 'glue-up', 'record'].map(s => `/piece/vestry-chair/${s}`)]
+  const paths = ['/', '/start', '/shop', '/quick', ...['take-in', 'test', 'cause', 'mend', 'open-up', 'glue-up', 'record'].map(s => `/piece/vestry-chair/${s}`)]
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme })
     for (const path of paths) {

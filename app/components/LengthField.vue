@@ -46,9 +46,9 @@ function done(read: string): void {
 <template>
   <div class="length-field" :class="{ dense }">
     <label :for="id">{{ label }}</label>
-    <UInput
-      :id="id" :model-value="shown" :ui="{ base: 'measure min-h-[40px]' }" autocomplete="off" inputmode="text" :aria-invalid="error !== ''" :aria-describedby="`${id}-note`"
-      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @update:model-value="typed = String($event)" @keydown.enter.stop="commit" @blur="commit" />
+    <input
+      :id="id" class="box measure" :value="shown" autocomplete="off" inputmode="text" :aria-invalid="error !== ''" :aria-describedby="`${id}-note`"
+      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="typed = ($event.target as HTMLInputElement).value" @keydown.enter.stop="commit" @blur="commit">
     <span :id="`${id}-note`" class="note">
       <span v-if="error" class="field-error" role="alert">{{ error }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>
@@ -60,9 +60,10 @@ function done(read: string): void {
 <style scoped>
 .length-field { display: grid; grid-template-columns: minmax(120px, 1fr) 150px; gap: 0 12px; align-items: center; align-content: start; }
 .length-field label { grid-column: 1; }
-.length-field :deep(input) { width: 150px; }
+.box { width: 150px; min-height: 40px; padding: 4px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink); }
+.box[aria-invalid="true"] { border-width: 1px 1px 1px 4px; border-color: var(--ink); }
 .note { grid-column: 1 / -1; min-height: 18px; line-height: 1.3; }
-.assumed :deep(input) { color: var(--soft); font-style: italic; }
+.box.assumed { color: var(--soft); font-style: italic; }
 .dense { grid-template-columns: 1fr; }
-.dense :deep(input) { width: 100%; }
+.dense .box { width: 100%; }
 </style>

@@ -14,12 +14,14 @@ const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')
 const webgl = useTemplateRef<{ partAt: (x: number, y: number) => void }>('webgl')
 const { width, height } = useElementSize(host)
-const { drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned)
 const flat = ref(false)
 const ready = ref(false)
+const dragging = ref(false)
+const { drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
 
+const CLICK_PX = 5
 /** Pointers on the sheet: one turns, one with shift moves, two pinch. */
 const pointers = new Map<number, { x: number, y: number }>()
 let travelled = 0
@@ -34,6 +36,7 @@ function move(e: PointerEvent): void {
   if (!from) return
   const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
   travelled += Math.hypot(dx, dy)
+  dragging.value = travelled > CLICK_PX
   const other = [...pointers].find(([id]) => id !== e.pointerId)?.[1]
   if (other) {
     const span = (x: number, y: number) => Math.max(10, Math.hypot(x - other.x, y - other.y))
@@ -44,8 +47,8 @@ function move(e: PointerEvent): void {
   else stand.turn(-dx * 0.5, dy * 0.4)
   pointers.set(e.pointerId, { x: e.clientX, y: e.clientY })
 }
-const CLICK_PX = 5
 function up(e: PointerEvent): void {
+  dragging.value = false
   if (!pointers.delete(e.pointerId) || travelled > CLICK_PX) return
   const box = host.value!.getBoundingClientRect()
   const part = document.elementsFromPoint(e.clientX, e.clientY).find(el => el instanceof SVGElement && el.dataset.part)
@@ -76,7 +79,7 @@ function byKey(e: KeyboardEvent): void {
 <template>
   <section class="stand" aria-label="The piece">
     <div
-      ref="host" class="sheet" tabindex="0" role="group" aria-label="Drawing; turn it with the arrow keys, plus and minus bring it nearer" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="pointers.delete($event.pointerId)"
+      ref="host" class="sheet" tabindex="0" role="group" aria-label="Drawing; turn it with the arrow keys, plus and minus bring it nearer" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="pointers.delete($event.pointerId); dragging = false"
       @keydown="byKey" @wheel.prevent="stand.zoomBy($event.deltaY < 0 ? 1.1 : 1 / 1.1)">
       <svg v-if="drawing" :width="width" :height="height" aria-hidden="true">
         <polyline v-for="(line, i) in drawing.floor" :key="`g${i}`" :points="path(line)" class="grid" />

@@ -26,7 +26,7 @@ export interface StandTag {
 }
 
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
-export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean) {
+export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
   const { piece } = storeToRefs(usePiece())
   const { plan } = storeToRefs(usePlan())
   const stand = useStand()
@@ -45,7 +45,7 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   })
   const moved = computed(() => (piece.value ? movedPiece(piece.value.parts, piece.value.joints, offsets.value) : null))
   const floorBox = computed(() => (piece.value ? boundsOf(piece.value.parts) : undefined))
-  const drawing = computed(() => (moved.value && moved.value.parts.length > 0 ? drawPiece(moved.value.parts, moved.value.joints, stand.view, floorBox.value) : null))
+  const drawing = computed(() => (moved.value && moved.value.parts.length > 0 ? drawPiece(moved.value.parts, moved.value.joints, stand.view, { floorBox: floorBox.value, ordered: flat() }) : null))
   const pegs = computed<Part[]>(() => {
     const m = moved.value
     if (!m || (!stand.xray && apart.value === 0 && movesShown.value === 0)) return []
@@ -73,8 +73,9 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
       const short = (mend ? mendShort(mend) : null) ?? (decision === 'in-the-way' ? 'open' : null)
       return { joint, at: put(spot.at), faulty: isFaulty(findingOf(p, joint.id).state), short, shut: decision === 'leave-shut', spoken: spokenJoint(p, joint), metal: p.metal.some(m => m.joint === joint.id), widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0) }
     })
-    const wood = new WoodMap(d.faces.map(f => f.outline.map(put)), sheet)
-    const placed = placeTags(described.map(t => ({ id: t.joint.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height })), { x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, sheet, wood)
+    // While it turns the tags only keep off each other; off the wood they go when the hand lets go.
+    const wood = moving() ? undefined : new WoodMap(d.faces.map(f => f.outline.map(put)), sheet)
+    const placed = placeTags(described.map(t => ({ id: t.joint.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height })), { x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, sheet, wood, moving())
     return described.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
   })
   const pickedParts = computed(() => { const j = piece.value?.joints.find(x => x.id === usePiece().picked); return new Set(j ? [j.enters] : []) })

@@ -28,18 +28,25 @@ export const LIGHT: Vec = unit([-0.5, 0.8, 0.6])
 const GRID_MM = 100
 const LEADER_MM = 60
 
+export interface DrawOptions {
+  /** The box whose floor is drawn; the parts' own if not given. */
+  readonly floorBox?: { min: Vec, max: Vec }
+  /** False leaves the faces in no order, for when only their outlines are wanted. */
+  readonly ordered?: boolean
+}
+
 /**
  * Draws parts and joints as seen from a view. Solids are put in order by planes that part them, which is exact for the
  * convex solids parts are made of as long as they do not reach into each other (docs/limits.md#drawing).
  */
-export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view: View, floorBox = boundsOf(parts)): Drawing {
+export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view: View, { floorBox, ordered = true }: DrawOptions = {}): Drawing {
   const box = boundsOf(parts)
   const camera = cameraFor(box, view)
   const bodies = parts.flatMap(p => solidsOf(p).map((solid, i, all) => bodyOf(solid, p, i > 0, i < all.length - 1)))
-  const faces = inOrder(bodies, camera).flatMap(b => facesOf(b, camera))
+  const faces = (ordered ? inOrder(bodies, camera) : bodies).flatMap(b => facesOf(b, camera))
   const points = faces.flatMap(f => f.outline)
   return {
-    camera, faces, floor: floorGrid(floorBox, camera),
+    camera, faces, floor: floorGrid(floorBox ?? box, camera),
     spots: joints.map(j => ({ joint: j.id, at: camera.project(j.at), towards: camera.project(add(j.at, scale(j.withdraw, -LEADER_MM))) })),
     box: { minX: Math.min(...points.map(p => p.x)), minY: Math.min(...points.map(p => p.y)), maxX: Math.max(...points.map(p => p.x)), maxY: Math.max(...points.map(p => p.y)) },
   }

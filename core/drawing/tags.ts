@@ -61,17 +61,19 @@ const GAP_PX = 4
 /**
  * Puts tags around the joints they belong to: off each other, off the wood where there is room, on the sheet, near their
  * joint and outward from the middle of the piece. The same input gives the same places.
+ * @param moving fewer places are tried while the piece is turning, so that the tags keep up with the hand
  */
-export function placeTags(requests: readonly TagRequest[], middle: Point, sheet: Sheet, wood?: WoodMap): PlacedTag[] {
+export function placeTags(requests: readonly TagRequest[], middle: Point, sheet: Sheet, wood?: WoodMap, moving = false): PlacedTag[] {
+  const [leaders, angles] = moving ? [LEADERS_PX.slice(0, 2), ANGLES / 3] : [LEADERS_PX, ANGLES]
   const placed: (PlacedTag & TagRequest)[] = []
   // The outermost joints choose first: they have the most room, and leave the inside to the others.
   const order = [...requests].sort((a, b) => Math.hypot(b.at.x - middle.x, b.at.y - middle.y) - Math.hypot(a.at.x - middle.x, a.at.y - middle.y) || (a.id < b.id ? -1 : 1))
   for (const r of order) {
     const outward = Math.atan2(r.at.y - middle.y, r.at.x - middle.x)
     let best: { centre: Point, cost: number } | undefined
-    for (const leader of LEADERS_PX) {
-      for (let k = 0; k < ANGLES; k++) {
-        const turn = (k % 2 === 0 ? 1 : -1) * Math.ceil(k / 2) * 2 * Math.PI / ANGLES
+    for (const leader of leaders) {
+      for (let k = 0; k < angles; k++) {
+        const turn = (k % 2 === 0 ? 1 : -1) * Math.ceil(k / 2) * 2 * Math.PI / angles
         const angle = outward + turn
         const centre = { x: r.at.x + Math.cos(angle) * (leader + r.widthPx * 0.22 * Math.abs(Math.cos(angle))), y: r.at.y + Math.sin(angle) * leader }
         const cost = costOf(r, centre, leader, Math.abs(turn), placed, sheet, wood)

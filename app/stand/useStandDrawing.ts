@@ -62,21 +62,32 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   })
   const put = (p: Point): Point => ({ x: p.x * fit.value.scale + fit.value.x, y: p.y * fit.value.scale + fit.value.y })
 
-  const tags = computed<StandTag[]>(() => {
-    const [p, d] = [piece.value, drawing.value]
-    if (!p || !d || widthPx.value === 0) return []
-    const sheet = { widthPx: widthPx.value, heightPx: heightPx.value }
-    const described = d.spots.map((spot) => {
-      const joint = p.joints.find(j => j.id === spot.joint)!
-      const mend = planned() ? plan.value?.mends.find(m => m.joint === joint.id) : undefined
-      const decision = planned() ? plan.value?.takeApart.decisions.find(x => x.joint === joint.id)?.decision : undefined
-      const short = (mend ? mendShort(mend) : null) ?? (decision === 'in-the-way' ? 'open' : null)
-      return { joint, at: put(spot.at), faulty: isFaulty(findingOf(p, joint.id).state), short, shut: decision === 'leave-shut', spoken: spokenJoint(p, joint), metal: p.metal.some(m => m.joint === joint.id), widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0) }
+  /** What the tags say; it does not change while the piece turns. */
+  const described = computed(() => {
+    const p = piece.value
+    if (!p) return []
+    const metal = new Set(p.metal.map(m => m.joint))
+    const mends = new Map(planned() ? plan.value?.mends.map(m => [m.joint, m]) : [])
+    const decisions = new Map(planned() ? plan.value?.takeApart.decisions.map(d => [d.joint, d.decision]) : [])
+    return p.joints.map((joint) => {
+      const mend = mends.get(joint.id)
+      const short = (mend ? mendShort(mend) : null) ?? (decisions.get(joint.id) === 'in-the-way' ? 'open' : null)
+      return {
+        joint, short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isFaulty(findingOf(p, joint.id).state), spoken: spokenJoint(p, joint), metal: metal.has(joint.id),
+        widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0),
+      }
     })
+  })
+  const tags = computed<StandTag[]>(() => {
+    const d = drawing.value
+    if (!d || widthPx.value === 0 || d.spots.length !== described.value.length) return []
+    const sheet = { widthPx: widthPx.value, heightPx: heightPx.value }
+    const spots = d.spots.map(s => put(s.at))
+    const requests = described.value.map((t, i) => ({ id: t.joint.id, at: spots[i]!, widthPx: t.widthPx, heightPx: TAG_PX.height }))
     // While it turns the tags only keep off each other; off the wood they go when the hand lets go.
     const wood = moving() ? undefined : new WoodMap(d.faces.map(f => f.outline.map(put)), sheet)
-    const placed = placeTags(described.map(t => ({ id: t.joint.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height })), { x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, sheet, wood, moving())
-    return described.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
+    const placed = placeTags(requests, { x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, sheet, wood, moving())
+    return described.value.map((t, i) => ({ ...t, at: spots[i]!, centre: placed[i]!.centre }))
   })
   const pickedParts = computed(() => { const j = piece.value?.joints.find(x => x.id === usePiece().picked); return new Set(j ? [j.enters] : []) })
   return { drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }

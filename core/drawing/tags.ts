@@ -82,7 +82,8 @@ export function placeTags(requests: readonly TagRequest[], middle: Point, sheet:
     }
     placed.push({ ...r, centre: keepOn(best!.centre, r, sheet) })
   }
-  return requests.map(r => placed.find(p => p.id === r.id)!).map(({ id, at, centre }) => ({ id, at, centre }))
+  const byId = new Map(placed.map(p => [p.id, p.centre]))
+  return requests.map(({ id, at }) => ({ id, at, centre: byId.get(id)! }))
 }
 
 function costOf(r: TagRequest, centre: Point, leader: number, turn: number, placed: readonly (PlacedTag & TagRequest)[], sheet: Sheet, wood: WoodMap | undefined): number {

@@ -10,6 +10,7 @@ import { mendShort } from '#core/plan'
 const MARGIN_PX = 46
 const APART_MM = 110
 const MOTION_MS = 300
+const MANY_JOINTS = 40
 const TAG_PX = { height: 26, bare: 62, perLetter: 7.2 }
 
 export interface StandTag {
@@ -27,7 +28,7 @@ export interface StandTag {
 
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
 export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
-  const { piece } = storeToRefs(usePiece())
+  const { piece, picked } = storeToRefs(usePiece())
   const { plan } = storeToRefs(usePlan())
   const stand = useStand()
   const reduced = usePreferredReducedMotion()
@@ -82,13 +83,15 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     const d = drawing.value
     if (!d || widthPx.value === 0 || d.spots.length !== described.value.length) return []
     const sheet = { widthPx: widthPx.value, heightPx: heightPx.value }
-    const spots = d.spots.map(s => put(s.at))
-    const requests = described.value.map((t, i) => ({ id: t.joint.id, at: spots[i]!, widthPx: t.widthPx, heightPx: TAG_PX.height }))
+    const all = described.value.map((t, i) => ({ ...t, at: put(d.spots[i]!.at) }))
+    // A piece of many joints turns with only its loose and its picked ones tagged: more could not be read anyway.
+    const shown = moving() && all.length > MANY_JOINTS ? all.filter(t => t.faulty || t.joint.id === picked.value) : all
+    const requests = shown.map(t => ({ id: t.joint.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height }))
     // While it turns the tags only keep off each other; off the wood they go when the hand lets go.
     const wood = moving() ? undefined : new WoodMap(d.faces.map(f => f.outline.map(put)), sheet)
     const placed = placeTags(requests, { x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, sheet, wood, moving())
-    return described.value.map((t, i) => ({ ...t, at: spots[i]!, centre: placed[i]!.centre }))
+    return shown.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
   })
-  const pickedParts = computed(() => { const j = piece.value?.joints.find(x => x.id === usePiece().picked); return new Set(j ? [j.enters] : []) })
+  const pickedParts = computed(() => { const j = piece.value?.joints.find(x => x.id === picked.value); return new Set(j ? [j.enters] : []) })
   return { drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
 }

@@ -24,7 +24,7 @@ const xray = page => page.click('.views >> text=x-ray')
 const SHOTS = [
   ['apart', `${CHAIR}/open-up`, {}, async (page) => { await apart(page); await xray(page) }],
   ['bench', '/'], ['start', '/start'], ['take-in', `${CHAIR}/take-in`], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
-  ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'], ['quick', '/quick'],
+  ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'], ['quick', '/quick'], ['bench-mode', '/bench/schoolroom-chair'],
   ['mend-lamp', `${CHAIR}/mend`, { colorScheme: 'dark' }, pick('front rail to left front leg')], ['bench-lamp', '/', { colorScheme: 'dark' }],
   ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }], ['mend-tablet', `${CHAIR}/mend`, { viewport: { width: 800, height: 1180 } }],
 ]

@@ -4,7 +4,7 @@ const { settings } = storeToRefs(shop)
 const { piece, saveState, pending } = storeToRefs(usePiece())
 const route = useRoute()
 const colorMode = useColorMode()
-const onPiece = computed(() => route.path.startsWith('/piece/'))
+const onPiece = computed(() => route.path.startsWith('/piece/') || route.path.startsWith('/bench/'))
 const dark = computed(() => colorMode.value === 'dark')
 const savedWords = computed(() => {
   if (!piece.value) return ''

@@ -1,4 +1,4 @@
-import type { Figure } from '../measure/figure'
+import { figureOf, type Figure } from '../measure/figure'
 import { along, distance, dot, negate, type Vec } from '../measure/vec'
 import { frameOfSegment, pointAtHeight, reachToSurfaceMm } from '../piece/geometry'
 import { partOf, tagOf } from '../piece/facts'
@@ -20,6 +20,12 @@ export interface ClampLine {
   readonly offSquareDeg: number
   readonly needsCaul: boolean
 }
+
+/** The span and the slope of a clamp's line, with how they came about. */
+export const lineFigures = (line: ClampLine): { span: Figure, offSquare: Figure } => ({
+  span: figureOf(line.spanMm, 'mm', 'From the outer face of one receiving part to that of the other, in line with the part between; 20 mm more for pads.', [], 'drawing'),
+  offSquare: figureOf(line.offSquareDeg, 'deg', 'Angle between the pull and the outer face under the jaw. A wet glue line creeps from about 5°; dry it holds to 15–20° and deceives.', [], 'clamp-forces'),
+})
 
 /** The clamps a set of joints needs: one line along each part that enters, over both its ends. */
 export function clampLines(piece: Piece, joints: readonly Joint[]): ClampLine[] {

@@ -4,7 +4,7 @@ import { newChair } from '../../tests/fixtures/pieces'
 import { solidsOf } from '../piece/geometry'
 import { cameraFor, type Point } from './camera'
 import { dot, subtract, type Vec } from '../measure/vec'
-import { drawPiece, explodedOffsets, movedPiece, pegsOf, placeTags, VIEWS, WoodMap } from './index'
+import { drawingSvg, drawPiece, explodedOffsets, movedPiece, pegsOf, placeTags, VIEWS, WoodMap } from './index'
 import type { Part } from '../piece/schema'
 
 const block = (id: string, x: number, z: number, height: number): Part => ({
@@ -41,6 +41,17 @@ describe('the drawing', () => {
       expect(Object.values(drawing.box).every(Number.isFinite)).toBe(true)
     }
     expect(solidsOf(chair.parts.find(p => p.id === 'left-back-post')!)).toHaveLength(2)
+  })
+})
+
+describe('the drawing as a file', () => {
+  it('is one SVG with every part’s faces and the joints’ numbers, and lets no markup in', () => {
+    const chair = newChair()
+    const drawing = drawPiece(chair.parts, chair.joints, VIEWS.bench)
+    const svg = drawingSvg(drawing, 'A <script>chair</script>', [{ joint: chair.joints[0]!.id, tag: 'J1', pencil: 'red' }])
+    expect(svg.match(/<polygon/g)).toHaveLength(drawing.faces.length)
+    expect(svg).toContain('>J1</text>')
+    expect(svg).not.toContain('<script')
   })
 })
 

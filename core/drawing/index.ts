@@ -2,4 +2,5 @@ export { drawPiece, LIGHT, type Drawing, type Face, type JointSpot } from './dra
 export { cameraFor, VIEWS, type Camera, type Point, type View, type ViewName } from './camera'
 export { explodedOffsets, movedPiece, offsetsOfMoves } from './explode'
 export { pegsOf, type Peg } from './pegs'
+export { drawingSvg, type SvgMark } from './svg'
 export { placeTags, WoodMap, type PlacedTag } from './tags'

@@ -1,4 +1,4 @@
-import type { Figure } from '../measure/figure'
+import { figureOf, input, type Figure } from '../measure/figure'
 import { fitMm, phraseText, q, say, type Phrase } from '../measure/phrase'
 import type { OldGlue, School } from '../piece/words'
 import { GLUES, type Glue, type GlueId } from '../reference/glues'
@@ -111,4 +111,7 @@ export const verdictText = (v: GlueVerdict): string => v.against.length > 0 ? `n
 export const verdictOf = (choice: GlueChoice, id: GlueId): GlueVerdict => choice.verdicts.find(v => v.glue.id === id)!
 
 /** Grams of glue for an area of joint, a third over for squeeze-out and the brush. */
-export const glueGrams = (glue: Glue, areaMm2: number): number => areaMm2 / 1e6 * glue.spreadGm2 * 1.33
+export const glueGrams = (glue: Glue, areaMm2: number): Figure => figureOf(areaMm2 / 1e6 * glue.spreadGm2 * 1.33, 'g', 'Area × spread for both faces × 1.33 for squeeze-out and the brush.', [input('joint area', areaMm2, 'mm2'), input('spread, g/m²', glue.spreadGm2, 'count', 'table')], 'glue-families')
+
+/** Minutes of a glue's open time that may be used, and what a stage leaves of them. */
+export const spareTime = (open: Figure, workingMin: number): Figure => figureOf(open.value * OPEN_TIME_SHARE - workingMin, 'min', 'Open time today × 0.75 − working time. The first joint spread is the one at risk.', [input('open time today', open.value, 'min'), input('share that may be used', OPEN_TIME_SHARE, 'share', 'table'), input('working time', workingMin, 'min')], 'glue-climate')

@@ -69,5 +69,5 @@ describe('choosing', () => {
       expect(Boolean(choice.runnerUp)).toBe(choice.wouldWin !== '')
     }), { numRuns: 40 })
   })
-  it('how much: 100 cm² of white PVA is 2.7 g', () => expect(glueGrams(glueNamed('pva-white'), 10_000)).toBeCloseTo(2.66, 2))
+  it('how much: 100 cm² of white PVA is 2.7 g', () => expect(glueGrams(glueNamed('pva-white'), 10_000).value).toBeCloseTo(2.66, 2))
 })

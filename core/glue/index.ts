@@ -1,2 +1,2 @@
-export { chooseGlue, glueGrams, verdictOf, verdictText, type GlueChoice, type GlueNeeds, type GlueVerdict } from './choose'
+export { chooseGlue, glueGrams, spareTime, verdictOf, verdictText, type GlueChoice, type GlueNeeds, type GlueVerdict } from './choose'
 export { clampTime, coldestBetweenC, minutesToCure, openTime, temperatureAtC } from './climate'

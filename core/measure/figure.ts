@@ -32,5 +32,9 @@ export interface Figure {
   readonly derivation: Derivation
 }
 
+/** A figure from its parts, for those worked out in one line. */
+export const figureOf = (value: number, unit: FigureUnit, rule: string, inputs: readonly FigureInput[], source: string, confidence: Confidence = 'medium'): Figure =>
+  ({ value, unit, derivation: { rule, inputs, source, confidence } })
+
 export const input = (label: string, value: number, unit: FigureUnit, basis: FigureInput['basis'] = 'computed'): FigureInput => ({ label, value, unit, basis })
 export const inputOf = (label: string, m: Measured, unit: FigureUnit): FigureInput => ({ label, value: m.value, unit, basis: m.basis })

@@ -29,4 +29,4 @@ export type { JointCase, Mend, Size, Stock, TwoEnds, Verdict, Work } from './men
 export { bitSteps, deepestMm, HAND_FIT_MM, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
 export { SHIM_LEAST_MM, SHIM_MOST_MM, shimFor } from './shims'
 export { wedgeGeometry, type WedgeGeometry } from './kerf-and-wedge'
-export { jointCase, glueFaces, widest } from './mend'
+export { jointCase, glueFaces, widest, workFigures } from './mend'

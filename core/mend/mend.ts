@@ -1,4 +1,4 @@
-import type { Figure, FigureInput } from '../measure/figure'
+import { figureOf, input, type Figure, type FigureInput } from '../measure/figure'
 import { assumed, type Measured } from '../measure/measured'
 import type { Phrase } from '../measure/phrase'
 import { findingOf, partOf } from '../piece/facts'
@@ -70,6 +70,14 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
     joint, finding, school, glueGapMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
     metal: piece.metal.some(m => m.joint === joint.id && m.kind !== 'wooden-pin'),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
+  }
+}
+
+/** Time and wood lost of a mend, with how they came about. */
+export function workFigures(work: Work): { minutes: Figure, removed: Figure } {
+  return {
+    minutes: figureOf(work.minutes, 'min', 'A usual time for this mend, without opening and clamping; the shop’s own log is to replace it.', [], 'working-rates', 'low'),
+    removed: figureOf(work.removedCm3, 'cm3', 'Volume of what is sawn or bored away of the piece’s own wood, from the sizes on the cut sheet.', work.sizes.map(s => input(s.label, s.figure.value, s.figure.unit)), 'mends'),
   }
 }
 

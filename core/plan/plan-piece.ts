@@ -37,7 +37,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     piece: piece.id, startMin, school, survey: surveyOf(piece),
     diagnoses: faultyJoints(piece).map(j => diagnose(piece, j)), whole: readWholePiece(piece),
     mends, takeApart: apart, preparation, readyMin, stages, bottleneckMin: staging.bottleneckMin,
-    glue: { choice: chooseGlue(needs, school, shop, climate), chosen: verdict, picked: piece.choices.glue !== null, grams: verdict ? glueGrams(verdict.glue, glueArea) : 0, changes },
+    glue: { choice: chooseGlue(needs, school, shop, climate), chosen: verdict, picked: piece.choices.glue !== null, grams: verdict ? glueGrams(verdict.glue, glueArea) : null, changes },
     returnMin: complete ? Math.max(...stages.map(s => s.restUntilMin)) : null,
     stock: stockOf(mends), gates: gatesOf(piece, mends, apart), problems,
   }

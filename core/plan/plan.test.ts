@@ -12,7 +12,7 @@ import { readPieceFile } from '../piece/file'
 import { findingOf, isFaulty } from '../piece/facts'
 import { recordOf } from '../record'
 import { Shop } from '../reference/shop-settings'
-import { nextStep, planPiece } from './index'
+import { benchSteps, nextStep, planPiece } from './index'
 
 const demo = (name: string) => readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8')
 const shop = Shop.parse(JSON.parse(demo('shop')))
@@ -77,6 +77,13 @@ describe('the schoolroom chair', () => {
     expect(words(planPiece(opened, shop, shop.climate, START), opened)).toMatch(/^Glue stage 1/)
     const ended = applyAll(found, [{ do: 'set-outcome', verdict: 'not-worth-it', why: 'more work than the chair is worth to them' }])
     expect(words(plan, ended)).toContain('Not worth it')
+  })
+  it('is worked through at the bench: metal before its move, clocks where glue is open or something soaks', () => {
+    const steps = benchSteps(found, plan)
+    const titles = steps.map(s => s.title)
+    expect(titles.indexOf('Metal out of J2')).toBeLessThan(titles.findIndex(t => t.startsWith('Move out') && t.includes('J2')))
+    expect(steps.filter(s => s.phase === 'glue' && s.clockMin !== null).map(s => s.clockMin)).toEqual([plan.glue.chosen!.open.value * 0.75])
+    expect(steps.map(s => s.phase)).toEqual([...steps.map(s => s.phase)].sort((a, b) => ['open', 'mend', 'glue'].indexOf(a) - ['open', 'mend', 'glue'].indexOf(b)))
   })
   it('writes a record and tags that match the drawing', () => {
     const record = recordOf(found, plan)

@@ -23,7 +23,8 @@ export interface GluePlan {
   readonly chosen: GlueVerdict | null
   /** The repairer's own pick, even against the verdict. */
   readonly picked: boolean
-  readonly grams: number
+  /** How much glue to have ready; null while no glue does. */
+  readonly grams: Figure | null
   /** What made the plan change its mind about the glue on the way. */
   readonly changes: readonly Phrase[]
 }

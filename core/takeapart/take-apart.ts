@@ -1,3 +1,4 @@
+import { figureOf, input, type Figure } from '../measure/figure'
 import { mm, q, say, type Phrase } from '../measure/phrase'
 import { dot, type Vec } from '../measure/vec'
 import { glueFaces, jointCase, widest, type Work } from '../mend'
@@ -17,7 +18,7 @@ export interface JointDecision {
   readonly decision: Decision
   readonly why: Phrase
   /** Chance that opening it breaks something; only for joints that open. */
-  readonly breakChance: number | null
+  readonly breakChance: Figure | null
 }
 
 export interface Move {
@@ -93,8 +94,7 @@ function describe(piece: Piece, mends: readonly FaultMends[], opening: Opening |
 }
 
 function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, opening: Opening | null, parted: ReadonlySet<string>): JointDecision {
-  const chance = breakChance(piece, joint)
-  const as = (decision: Decision, why: Phrase): JointDecision => ({ joint: joint.id, decision, why, breakChance: decision === 'open' || decision === 'in-the-way' ? chance : null })
+  const as = (decision: Decision, why: Phrase): JointDecision => ({ joint: joint.id, decision, why, breakChance: decision === 'open' || decision === 'in-the-way' ? chanceFigure(piece, joint) : null })
   if (opening && parted.has(joint.id)) {
     if (mend?.opens) return as('open', say`its mend needs it open`)
     return as('in-the-way', inTheWay(piece, joint, opening))
@@ -102,6 +102,11 @@ function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, openin
   if (opening?.inPlace.has(joint.id)) return as('mend-in-place', piece.choices.mends[joint.id] === 'glue-in-place' ? say`chosen: glue in place, and test it again once cured` : say`opening it costs more in expected breakage and time than the chance that it comes back`)
   if (mend) return as('undecided', mend.opens || mend.inPlace ? say`it cannot be opened as things stand` : say`none of the mends here fits it`)
   return as('leave-shut', leaveShutReason(piece, joint))
+}
+
+function chanceFigure(piece: Piece, joint: Joint): Figure {
+  const inputs = [input('slimmest part', slimmestMm(piece, joint), 'mm')]
+  return figureOf(breakChance(piece, joint), 'share', 'A base chance by state (solid 10 %, ticks 5 %, gives 3 %, swings 2 %), × 2.5 for a part under 14 mm, × 3 for glue that cannot be undone, × 0.7 for protein glue, × 1.3 if pinned.', inputs, 'opening-costs', 'low')
 }
 
 function inTheWay(piece: Piece, joint: Joint, opening: Opening): Phrase {

@@ -3,6 +3,7 @@ import type { Locator, Page } from '@playwright/test'
 import type { Command } from '../../core/piece/commands'
 import { apply } from '../../core/piece/apply'
 import { findingOf } from '../../core/piece/facts'
+import { playWiggleTest } from '../../demo/story'
 import { arbitraryCommand } from '../fixtures/pieces'
 import { expect, saved, test } from './harness'
 
@@ -121,6 +122,29 @@ test('a clash is shown to the one who was slower, and nothing of either is lost'
   expect(findingOf((await workshop.piece(CHAIR)).piece, joint).state).toBe('gives')
   await page.getByRole('button', { name: 'I have seen it' }).click()
   await expect(page.getByRole('group', { name: 'Stretchers' }).getByRole('button', { name: 'box' })).toHaveAttribute('aria-pressed', 'true')
+})
+
+test('bench mode: one step at a time, with its reason and its clock', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await playWiggleTest(workshop.url)
+  await page.goto(`${workshop.url}/piece/${CHAIR}/open-up`)
+  await expect(page.getByRole('heading', { name: /joints open/ })).toBeVisible()
+  await page.keyboard.press('b')
+  const heading = page.locator('main h1')
+  await expect(heading).toBeVisible()
+  const first = await heading.innerText()
+  await page.keyboard.press(' ')
+  await expect(heading).not.toHaveText(first)
+  for (let i = 0; i < 40 && !/spread and close/.test(await heading.innerText()); i++) await page.keyboard.press(' ')
+  await page.keyboard.press('w')
+  await expect(page.locator('.why')).toContainText(/of work in/)
+  await page.keyboard.press('c')
+  await expect(page.getByRole('timer')).toHaveText(/^3\d:\d\d$/)
+  const before = await page.getByRole('timer').innerText()
+  await page.keyboard.press('+')
+  await expect(page.getByRole('timer')).not.toHaveText(before)
+  await page.keyboard.press('b')
+  await expect(page.getByRole('heading', { name: /joints open/ })).toBeVisible()
 })
 
 test('quick answers follow the fields, open to their derivation, and are kept to a piece by one press', async ({ page, workshop }) => {

@@ -26,7 +26,7 @@ function pick(by: 1 | -1): void {
   const next = inOrder.value[(at + by + inOrder.value.length) % inOrder.value.length]
   if (next) store.picked = next.id
 }
-useKeys({ 'n': () => pick(1), 'p': () => pick(-1), '[': () => move(-1), ']': () => move(1), 'u': () => store.undo(), 'U': () => store.redo(), 'e': () => stand.toggleApart(), 'v': () => stand.cycleView() })
+useKeys({ 'n': () => pick(1), 'p': () => pick(-1), '[': () => move(-1), ']': () => move(1), 'u': () => store.undo(), 'U': () => store.redo(), 'e': () => stand.toggleApart(), 'v': () => stand.cycleView(), 'b': () => { void navigateTo(`/bench/${pieceId.value}`) } })
 const standOpen = ref(false)
 
 /** A new step is read from its worksheet's head: the focus goes there, and keys act on it at once. */

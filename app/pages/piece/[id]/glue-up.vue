@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
+import { lineFigures } from '#core/clamping'
+import { spareTime } from '#core/glue'
 import { tagOf } from '#core/piece/facts'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
@@ -46,7 +48,7 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
       <div class="time" role="img" :aria-label="`${quantity({ value: stage.working.value, unit: 'min' })} of work in ${quantity({ value: usable, unit: 'min' })}`"><span class="used" :style="{ width: `${Math.min(100, 100 * stage.working.value / Math.max(usable, stage.working.value))}%` }" /></div>
       <dl class="figures">
         <div><dt>Work, first spread to last clamp</dt><dd><FigureValue :figure="stage.working" label="Working time" /></dd></div>
-        <div><dt>To spare</dt><dd class="measure">{{ quantity({ value: usable - stage.working.value, unit: 'min' }) }}</dd></div>
+        <div><dt>To spare</dt><dd><FigureValue :figure="spareTime(plan.glue.chosen!.open, stage.working.value)" label="Minutes to spare" /></dd></div>
         <div><dt>Clamps on, off</dt><dd>{{ when(stage.clampedMin) }} – {{ when(stage.clampsOffMin) }}</dd></div>
         <div><dt>Clamp time</dt><dd><FigureValue :figure="stage.cureMin" label="Clamp time" duration /></dd></div>
         <div><dt>Not to be stressed before</dt><dd>{{ when(stage.restUntilMin) }}</dd></div>
@@ -56,8 +58,8 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
         <thead><tr><th>Clamp, in the order of use</th><th>Force</th><th>Span</th><th>From the rack</th></tr></thead>
         <tbody>
           <tr v-for="{ line, clamp } in stage.clamps" :key="line.part">
-            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${line.part}`)" @change="flip(`${stage.number} ${line.part}`)"> {{ line.label }}</label><span v-if="line.needsCaul" class="small soft"><span class="measure">{{ quantity({ value: line.offSquareDeg, unit: 'deg' }) }}</span> off square: a sloped caul, or it slips</span></td>
-            <td><FigureValue :figure="line.force" :label="`Force, ${line.label}`" range /></td><td class="measure">{{ len(line.spanMm) }}</td>
+            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${line.part}`)" @change="flip(`${stage.number} ${line.part}`)"> {{ line.label }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span></td>
+            <td><FigureValue :figure="line.force" :label="`Force, ${line.label}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${line.label}`" /></td>
             <td><template v-if="clamp">{{ clampNamed(clamp.row.type).label }} <span class="measure">{{ len(clamp.row.openingMm) }}</span>, no. {{ clamp.nth }}</template><strong v-else>none reaches</strong></td>
           </tr>
         </tbody>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fitClassOf } from '#core/wood/fit'
-import { glueFaces, jointCase, widest } from '#core/mend'
+import { glueFaces, jointCase, widest, workFigures } from '#core/mend'
 import { CAUTIONS } from '#core/reference/cautions'
 import { faultyJoints, tagOf } from '#core/piece/facts'
 import type { MendOption } from '#core/plan'
@@ -53,7 +53,7 @@ function choose(option: MendOption): void {
               <strong v-else>{{ option.label }}</strong>
               <span v-if="option.verdict.fits" class="small reason"><PhraseText :phrase="option.verdict.reason" /></span>
             </td>
-            <template v-if="option.verdict.fits"><td>{{ holdWords(option) }}</td><td>{{ UNDO[option.undo] }}</td><td class="measure">{{ quantity({ value: option.verdict.removedCm3, unit: 'cm3' }) }}</td><td class="measure">{{ quantity({ value: option.verdict.minutes, unit: 'min' }) }}</td></template>
+            <template v-if="option.verdict.fits"><td>{{ holdWords(option) }}</td><td>{{ UNDO[option.undo] }}</td><td><FigureValue :figure="workFigures(option.verdict).removed" label="Wood lost" /></td><td><FigureValue :figure="workFigures(option.verdict).minutes" label="Time" /></td></template>
             <td v-else colspan="4" class="soft">not here: <PhraseText :phrase="option.verdict.reason" /></td>
           </tr>
         </tbody>
@@ -79,7 +79,7 @@ function choose(option: MendOption): void {
           <p v-if="plan.stock.length === 0" class="soft">Nothing.</p>
           <ul>
             <li v-for="(s, i) in plan.stock" :key="i"><strong>{{ s.count }} {{ s.count === 1 ? s.what : `${s.what}s` }}</strong><template v-if="s.sizesMm.length">,&#32;<span class="measure">{{ s.sizesMm.map(x => len(x)).join(' × ') }}</span></template><template v-if="s.wood">, {{ s.wood }}</template><br><span class="small soft">{{ s.note }}</span></li>
-            <li v-if="plan.glue.grams > 0">{{ plan.glue.chosen?.glue.label }}, about <span class="measure">{{ quantity({ value: plan.glue.grams, unit: 'g' }) }}</span></li>
+            <li v-if="plan.glue.grams">{{ plan.glue.chosen?.glue.label }}, about <FigureValue :figure="plan.glue.grams" label="Glue to have ready" /></li>
           </ul>
         </section>
       </div>

@@ -55,14 +55,14 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
           <tr v-for="d in decisions" :key="d.joint" :class="{ soft: d.decision === 'leave-shut' }">
             <td><button type="button" class="pick" :aria-pressed="picked === d.joint" @click="picked = d.joint">{{ tag(d.joint) }}</button></td>
             <td><span :class="{ blue: d.decision === 'open' || d.decision === 'in-the-way' || d.decision === 'mend-in-place', red: d.decision === 'undecided' }"><strong>{{ DECISION_LABELS[d.decision] }}</strong></span><br><span class="small">{{ label(d.joint) }}</span></td>
-            <td><PhraseText :phrase="d.why" /></td>
+            <td><PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft"><br>chance of harm <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`" /></span></td>
             <td><button v-if="d.decision !== 'leave-shut' || shut(d.joint)" type="button" class="chip plain keep" :aria-pressed="shut(d.joint)" @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })">keep shut</button></td>
           </tr>
         </tbody>
       </table>
       <p v-if="plan.takeApart.expectedMin > 0" class="small soft">Chosen as the cheapest in expected minutes of work and harm together: {{ describeDuration(plan.takeApart.expectedMin) }}.</p>
     </section>
-    <WorksheetFoot><button type="button" class="key-button main" :disabled="opened" @click="logOpened">{{ opened ? 'It is open' : 'It is open: plan the glue-up' }}</button><button type="button" class="key-button" @click="go('glue-up')">Look at the glue-up</button></WorksheetFoot>
+    <WorksheetFoot><button type="button" class="key-button main" :disabled="opened" @click="logOpened">{{ opened ? 'It is open' : 'It is open: plan the glue-up' }}</button><button type="button" class="key-button" @click="go('glue-up')">Look at the glue-up</button><NuxtLink :to="`/bench/${piece.id}`" class="key-button">Bench mode <kbd>b</kbd></NuxtLink></WorksheetFoot>
   </article>
 </template>
 

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { benchSteps } from '#core/plan'
+
+/** Bench mode: one step at a time, readable across the room, with its clock. */
+const store = usePiece()
+const { piece } = storeToRefs(store)
+const { plan } = storeToRefs(usePlan())
+const route = useRoute()
+const pieceId = computed(() => String(route.params.id))
+watch(pieceId, id => store.open(id), { immediate: true })
+useHead({ title: () => (piece.value ? `${piece.value.title}, at the bench` : 'At the bench') })
+
+const steps = computed(() => (piece.value && plan.value ? benchSteps(piece.value, plan.value) : []))
+const at = ref(0)
+const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)])
+const why = ref(false)
+const endsAt = ref<number | null>(null)
+const now = ref(Date.now())
+useIntervalFn(() => { now.value = Date.now() }, 500)
+const leftSec = computed(() => (endsAt.value === null ? null : Math.round((endsAt.value - now.value) / 1000)))
+const clock = computed(() => {
+  if (leftSec.value === null) return null
+  const sec = Math.abs(leftSec.value)
+  return `${leftSec.value < 0 ? '−' : ''}${String(Math.floor(sec / 60)).padStart(2, '0')}:${String(sec % 60).padStart(2, '0')}`
+})
+
+function go(by: 1 | -1): void {
+  at.value = Math.max(0, Math.min(steps.value.length - 1, at.value + by))
+  why.value = false
+  endsAt.value = null
+}
+function startClock(): void { if (step.value?.clockMin) endsAt.value = Date.now() + step.value.clockMin * 60_000 }
+function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
+const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
+useKeys({ ' ': () => go(1), 'Backspace': () => go(-1), '+': oneMore, 'w': () => { why.value = !why.value }, 'c': startClock, 'b': () => { void leave() }, 'Escape': () => { void leave() } })
+</script>
+
+<template>
+  <main class="room">
+    <template v-if="step">
+      <p class="count">{{ { open: 'Take apart', mend: 'Mend', glue: 'Glue up' }[step.phase] }} · {{ at + 1 }} of {{ steps.length }}</p>
+      <h1>{{ step.title }}</h1>
+      <p class="text"><PhraseText :phrase="step.text" /></p>
+      <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
+      <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
+      <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">The time is over: close and clamp now, or scrape it off.</p>
+      <footer>
+        <button type="button" class="key-button main big" :disabled="at >= steps.length - 1" @click="go(1)">Done, next <kbd>space</kbd></button>
+        <button v-if="step.clockMin && !clock" type="button" class="key-button big" @click="startClock">Start the clock <kbd>c</kbd></button>
+        <button v-if="clock" type="button" class="key-button big" @click="oneMore">One more minute <kbd>+</kbd></button>
+        <button type="button" class="key-button big" :aria-pressed="why" @click="why = !why">Why <kbd>w</kbd></button>
+        <button type="button" class="key-button big" :disabled="at === 0" @click="go(-1)">Back</button>
+        <button type="button" class="key-button big" @click="leave">Leave <kbd>b</kbd></button>
+      </footer>
+    </template>
+    <template v-else-if="piece && plan"><h1>Nothing to do at the bench yet</h1><p class="text">Go round the joints first.</p><footer><button type="button" class="key-button big" @click="leave">Leave <kbd>b</kbd></button></footer></template>
+  </main>
+</template>
+
+<style scoped>
+.room { min-height: 100%; padding: 4vh 6vw; display: flex; flex-direction: column; gap: 22px; font-size: 28px; line-height: 1.35; }
+.count { color: var(--soft); }
+h1 { font-size: 44px; }
+.text :deep(.measure), .why :deep(.measure) { font-size: inherit; }
+.why { color: var(--soft); }
+.clock { font: 600 96px/1 var(--font-mono); font-variant-numeric: tabular-nums; }
+footer { margin-top: auto; display: flex; flex-wrap: wrap; gap: 12px; }
+.big { min-height: 60px; font-size: 20px; }
+@media (max-width: 640px) { .room { font-size: 22px; padding: 20px 16px; } h1 { font-size: 30px; } .clock { font-size: 72px; } }
+</style>

@@ -1,0 +1,16 @@
+import { drawingSvg, drawPiece, VIEWS } from '#core/drawing'
+import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
+import { idOf } from '../../../pieces/answers'
+import { findPiece } from '../../../pieces/store'
+
+/** The piece as an SVG file, its loose joints in red. */
+export default defineEventHandler(async (event) => {
+  const id = idOf(event)
+  const stored = await findPiece(id)
+  if (!stored) throw createError({ statusCode: 404, message: 'There is no such piece.' })
+  const { piece } = stored
+  setHeader(event, 'content-type', 'image/svg+xml; charset=utf-8')
+  setHeader(event, 'content-disposition', `attachment; filename="${id}.svg"`)
+  const marks = piece.joints.map(j => ({ joint: j.id, tag: tagOf(j), pencil: isFaulty(findingOf(piece, j.id).state) ? 'red' as const : 'ink' as const }))
+  return drawingSvg(drawPiece(piece.parts, piece.joints, VIEWS.bench), piece.title, marks)
+})

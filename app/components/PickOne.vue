@@ -11,5 +11,5 @@ const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
 </template>
 
 <style scoped>
-.pick-one { min-height: 40px; max-width: 100%; padding: 4px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink); font: inherit; }
+.pick-one { justify-self: start; min-height: 40px; max-width: 100%; padding: 4px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink); font: inherit; }
 </style>

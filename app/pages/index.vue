@@ -4,6 +4,7 @@ import type { Piece } from '#core/piece/schema'
 import { faultyJoints } from '#core/piece/facts'
 import { nextStep, type Plan } from '#core/plan'
 import { foldedAxis, lanesOf } from '#core/shop/lanes'
+import { inWorkingOrder } from '#core/shop/order'
 import { clampNamed } from '#core/reference/clamps'
 import { planInWorker } from '~/composables/usePlanner'
 import { wallNow } from '~/composables/useDevice'
@@ -86,7 +87,7 @@ useKeys({ N: () => { void start() } })
       </ol>
     </main>
     <aside v-if="rows.length > 0" class="aside">
-      <section><h2>Now, in this order</h2><ol class="now-list"><li v-for="row in rows.filter(r => r.next)" :key="row.piece.id"><NuxtLink :to="stepPath(row.piece.id, row.next!.step)" class="quiet"><strong>{{ row.piece.title }}</strong><br><span class="small soft">{{ text(row.next!.words) }}</span></NuxtLink></li></ol></section>
+      <section><h2>Now, in this order</h2><ol class="now-list"><li v-for="row in inWorkingOrder(rows, now).filter(r => r.next)" :key="row.piece.id"><NuxtLink :to="stepPath(row.piece.id, row.next!.step)" class="quiet"><strong>{{ row.piece.title }}</strong><br><span class="small soft">{{ text(row.next!.words) }}</span></NuxtLink></li></ol></section>
       <section><h2>Clamps</h2><ul class="clamps"><li v-for="c in clampsOut" :key="c.row.id"><span>{{ clampNamed(c.row.type).label }}</span><span class="measure">{{ c.out }} of {{ c.row.count }} out</span></li></ul></section>
     </aside>
   </div>

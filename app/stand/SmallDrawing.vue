@@ -15,7 +15,7 @@ const marks = computed(() => drawing.value.spots.filter(s => isFaulty(findingOf(
   <svg :viewBox="box" :width="size" :height="size" role="img" :aria-label="`${piece.title}, drawn`">
     <g v-for="(face, i) in drawing.faces" :key="i">
       <polygon :points="path(face.outline)" :style="{ fill: `color-mix(in srgb, var(--wood-light) ${Math.round(25 + face.light * 75)}%, var(--wood-shade))` }" />
-      <polyline v-for="(edge, k) in face.edges" :key="k" :points="path(edge)" fill="none" stroke="var(--ink)" stroke-width="1.2" vector-effect="non-scaling-stroke" />
+      <polyline v-for="(edge, k) in face.edges" :key="k" :points="path(edge)" fill="none" stroke="var(--ink)" stroke-width="0.9" vector-effect="non-scaling-stroke" />
     </g>
     <circle v-for="s in marks" :key="s.joint" :cx="s.at.x" :cy="s.at.y" r="22" :fill="blueJoints.includes(s.joint) ? 'var(--blue)' : 'var(--red)'" />
   </svg>

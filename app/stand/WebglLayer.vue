@@ -74,8 +74,9 @@ function aim(): void {
   const [w, h] = [props.widthPx, props.heightPx]
   camera.fov = 2 * Math.atan(h / 2 / props.fit.scale / awayMm) * 180 / Math.PI
   camera.aspect = w / h
-  camera.near = awayMm / 20
-  camera.far = awayMm * 4
+  // The piece lies within half a distance of its middle: a short depth range keeps edges and faces apart.
+  camera.near = awayMm * 0.5
+  camera.far = awayMm * 2
   camera.position.set(...eye)
   camera.lookAt(...centre)
   camera.setViewOffset(w, h, w / 2 - props.fit.x, h / 2 - props.fit.y, w, h)

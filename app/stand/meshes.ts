@@ -18,7 +18,7 @@ export function partMesh(part: Part, palette: Palette): PartMesh {
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(new Float32Array(positions), 3))
   geometry.setAttribute('color', new BufferAttribute(tones(lights, palette), 3))
-  const faces = new Mesh(geometry, new MeshBasicMaterial({ vertexColors: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 2 }))
+  const faces = new Mesh(geometry, new MeshBasicMaterial({ vertexColors: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 2, polygonOffsetUnits: 4 }))
   const edges = new LineSegments(new EdgesGeometry(geometry, EDGE_DEG), new LineBasicMaterial({ color: palette.ink }))
   faces.name = part.id
   const group = new Group()

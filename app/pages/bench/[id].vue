@@ -63,6 +63,7 @@ useKeys({ ' ': () => go(1), 'Backspace': () => go(-1), '+': oneMore, 'w': () => 
 .count { color: var(--soft); }
 h1 { font-size: 44px; }
 .text :deep(.measure), .why :deep(.measure) { font-size: inherit; }
+.text::first-letter, .why::first-letter { text-transform: uppercase; }
 .why { color: var(--soft); }
 .clock { font: 600 96px/1 var(--font-mono); font-variant-numeric: tabular-nums; }
 footer { margin-top: auto; display: flex; flex-wrap: wrap; gap: 12px; }

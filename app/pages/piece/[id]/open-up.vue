@@ -38,7 +38,7 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
       <h2 id="moves">Moves, in order</h2>
       <ol class="moves">
         <li v-for="(move, i) in plan.takeApart.moves" :key="i">
-          <p><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong> <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">{{ stand.movesShown > i ? 'put back' : 'show it' }}</button></p>
+          <p class="move"><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong> <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">{{ stand.movesShown > i ? 'put back' : 'show it' }}</button></p>
           <p v-if="move.metalFirst.length > 0" class="red">Metal out before the mallet: {{ move.metalFirst.map(m => `${m.kind.replace('-', ' ')} in ${tag(m.joint)}`).join(', ') }}.</p>
           <p v-for="m in move.methods" :key="m.joint" class="small">{{ tag(m.joint) }}: <PhraseText :phrase="m.method.how" /><template v-if="m.method.soakMin > 0">, <span class="measure">{{ quantity({ value: m.method.soakMin, unit: 'min' }) }}</span></template>.</p>
           <p class="small">Mallet over a block or a spreader close to the joint, along its line, a little at each end in turn. If it does not move, look again for metal.</p>
@@ -72,6 +72,7 @@ section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-to
 .moves { display: grid; gap: 14px; }
 .moves li { display: grid; gap: 3px; }
 .keep, .play { white-space: nowrap; }
+.move { display: flex; justify-content: space-between; align-items: start; gap: 12px; }
 .pick { background: none; border: 0; font-weight: 700; cursor: pointer; min-height: 32px; min-width: 40px; text-align: left; }
 .pick[aria-pressed="true"] { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 4px; }
 </style>

@@ -8,7 +8,7 @@ module.exports = {
       name: `core-order-${step}`, severity: 'error', comment: 'Imports in the core run one way.',
       from: { path: `^core/${step}/`, pathNot: '\\.test\\.ts$' }, to: { path: `^core/(${later(i).join('|')})/` },
     })),
-    { name: 'core-is-pure', severity: 'error', from: { path: '^core', pathNot: '\\.test\\.ts$' }, to: { pathNot: ['^core', '/(zod|fraction\\.js|gl-matrix)/'] } },
+    { name: 'core-is-pure', severity: 'error', from: { path: '^core', pathNot: '\\.test\\.ts$' }, to: { pathNot: ['^core', '/(zod|fraction\\.js|gl-matrix|date-fns|@date-fns)/'] } },
     { name: 'app-not-server', severity: 'error', from: { path: '^app' }, to: { path: '(^|~~/|@@/)(server|cli|demo)/' } },
     { name: 'server-not-app', severity: 'error', from: { path: '^server' }, to: { path: '(^|~~/|@@/)(app|cli|demo)/' } },
     { name: 'cli-only-core', severity: 'error', from: { path: '^cli', pathNot: '\\.test\\.ts$' }, to: { path: '^(app|server|demo)' } },

@@ -103,6 +103,7 @@ function byKey(e: KeyboardEvent): void {
     </div>
     <div class="views no-print" role="group" aria-label="How it is shown">
       <button v-for="name in VIEW_NAMES" :key="name" type="button" class="view" @click="stand.show(name)">{{ name }}</button>
+      <button type="button" class="view" @click="stand.fit()">fit</button>
       <label class="view slide"><span>apart</span><input v-model.number="stand.apart" type="range" min="0" max="1" step="0.05" aria-label="Draw the piece apart"></label>
       <button type="button" class="view" :aria-pressed="stand.xray" @click="stand.xray = !stand.xray">x-ray</button>
     </div>

@@ -1,5 +1,5 @@
 /**
- * The smallest groups of a graph that nothing leads out of, by Tarjan's search for strongly connected components.
+ * The smallest groups of a graph that nothing leads out of, by one depth-first search for strongly connected components.
  * `arcs[a]` lists what moves along when `a` moves. A single group holding every node is no group to move: then the answer is empty.
  * @param arcs adjacency by index, n nodes   @returns groups of indices
  */

@@ -2,7 +2,7 @@
 export const FIBRE_SATURATION_PCT = 30
 
 /**
- * Moisture wood comes to rest at, in % of its dry mass (Hailwood-Horrobin; docs/sources.md#moisture, high).
+ * Moisture wood comes to rest at, in % of its dry mass (docs/sources.md#moisture, high).
  * @param temperatureC -10 to 70 C   @param humidityPct 0 to 99 %   @throws RangeError outside these
  */
 export function restingMoisturePct(temperatureC: number, humidityPct: number): number {

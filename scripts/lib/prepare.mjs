@@ -26,7 +26,9 @@ export function needPackages() {
   const lock = hashOf(readFileSync(at('package-lock.json')))
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
   console.log('Installing packages; the database driver is compiled, which takes some minutes the first time …')
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
+  // A folder that is there already is brought up to date: a clean install would compile the driver again.
+  const update = existsSync(at('node_modules', '.package-lock.json'))
+  run('npm', [update ? 'install' : 'ci', ...(update ? ['--no-save'] : []), '--no-audit', '--no-fund', '--loglevel=error'])
   writeFileSync(stamp, lock)
 }
 

@@ -1,19 +1,27 @@
 <script setup lang="ts">
 import { describeCommand } from '#core/piece/log'
+import { drawingSvg, drawPiece, VIEWS } from '#core/drawing'
+import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
 import { recordOf } from '#core/record'
-import SmallDrawing from '~/stand/SmallDrawing.vue'
 
 const store = usePiece()
 const { piece, log } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
 const record = computed(() => (piece.value && plan.value ? recordOf(piece.value, plan.value) : null))
-const mended = computed(() => plan.value?.mends.filter(m => m.chosen).map(m => m.joint) ?? [])
+/** The numbered drawing the tags belong to: what is mended in blue, what is loose and has no mend in red. */
+const sheet = computed(() => {
+  const p = piece.value
+  if (!p) return ''
+  const mended = new Set(plan.value?.mends.filter(m => m.chosen).map(m => m.joint))
+  const marks = p.joints.map(j => ({ joint: j.id, tag: tagOf(j), pencil: mended.has(j.id) ? 'blue' as const : isFaulty(findingOf(p, j.id).state) ? 'red' as const : 'ink' as const }))
+  return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawPiece(p.parts, p.joints, VIEWS.bench), p.title, marks))}`
+})
 const print = () => window.print()
 </script>
 
 <template>
   <article v-if="piece && record" class="sheet">
-    <header class="spread"><div><h1>{{ record.title }}: condition and treatment</h1><p class="small soft">Worked out from what was found and decided so far.</p></div><SmallDrawing :piece="piece" :size="120" :blue-joints="mended" /></header>
+    <header class="spread"><div><h1>{{ record.title }}: condition and treatment</h1><p class="small soft">Worked out from what was found and decided so far.</p></div><img :src="sheet" :alt="`${piece.title}, drawn with the numbers of its joints`" class="drawing"></header>
     <section v-for="section in record.sections" :key="section.title"><h2>{{ section.title }}</h2><dl><div v-for="(line, i) in section.lines" :key="i"><dt>{{ line.head }}</dt><dd><PhraseText :phrase="line.text" /></dd></div></dl></section>
     <section v-if="record.tags.length > 0" aria-labelledby="tags">
       <h2 id="tags">Paper tags</h2><p class="small soft no-print">One for each end that comes loose; the numbers are those on the drawing.</p>
@@ -28,6 +36,7 @@ const print = () => window.print()
 <style scoped>
 .sheet { display: flex; flex-direction: column; gap: 14px; flex: 1; }
 .spread { display: flex; justify-content: space-between; gap: 16px; }
+.drawing { width: 240px; max-height: 320px; background: #fff; border: 1px solid var(--rule); }
 section { border-top: 1px solid var(--rule); padding-top: 10px; display: grid; gap: 6px; }
 dl div { display: grid; grid-template-columns: 190px 1fr; gap: 12px; padding: 3px 0; }
 dt { color: var(--soft); }

@@ -5,12 +5,13 @@ export default defineConfig({
   testDir: './tests/e2e',
   fullyParallel: true,
   workers: 2,
-  timeout: 90_000,
+  timeout: 150_000,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '.data/browser-results.json' }]],
+  expect: { timeout: 12_000 },
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 10_000,
+    actionTimeout: 20_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],

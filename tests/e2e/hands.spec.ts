@@ -20,7 +20,7 @@ async function tabTo(page: Page, target: Locator, most = 80): Promise<void> {
 }
 
 test('the story by keyboard alone', async ({ page, workshop }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   const { keyboard } = page
   await page.goto(workshop.url)
   await expect(page.getByRole('heading', { name: 'The bench is empty' })).toBeVisible()
@@ -71,7 +71,7 @@ test('the story by keyboard alone', async ({ page, workshop }) => {
 })
 
 test('undo of fifty mixed commands gives the first document', async ({ page, workshop }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(240_000)
   await workshop.withDemo()
   const { piece: first } = await workshop.piece(CHAIR)
   await page.addInitScript(() => localStorage.setItem('arreglo-device', 'device-fifty'))

@@ -94,7 +94,7 @@ test('without WebGL the flat drawing stands in: the same tags, the same picking,
 })
 
 test('fifty pieces one after another leave memory, WebGL contexts and event streams where they were', async ({ page, workshop }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(480_000)
   const titles = Array.from({ length: 50 }, (_, i) => `Chair number ${i + 1}`)
   for (const [i, title] of titles.entries()) await workshop.send('/api/pieces', { id: `chair-${i + 1}`, title, family: 'framed-chair', takenInAt: '2026-03-05T09:00' })
   await page.addInitScript(() => {

@@ -66,7 +66,7 @@ async function planOf(workshop: Workshop, piece: Piece, at: string): Promise<Pla
 }
 
 test('the whole job, from first look to record, with the server restarted in the middle', async ({ page, workshop }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   await page.goto(workshop.url)
   await expect(page.getByRole('heading', { name: 'The bench is empty' })).toBeVisible()
   const id = await startChair(page)

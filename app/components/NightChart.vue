@@ -37,7 +37,7 @@ const option = computed(() => {
     yAxis: { type: 'value' as const, min: Math.floor(Math.min(...values) - 2), max: Math.ceil(Math.max(...values) + 2), axisLabel: { color: c.soft, formatter: '{value} °C' }, splitLine: { lineStyle: { color: c.rule } } },
     series: [{
       type: 'line' as const, data: points.value, symbol: 'none', lineStyle: { color: c.ink, width: 2 },
-      markLine: { silent: true, symbol: 'none', lineStyle: { color: c.soft, type: 'dashed' as const }, label: { position: 'insideEndTop' as const, color: c.soft, formatter: `${plan.glue.chosen?.glue.label}: not below ${coldest.value} °C` }, data: [{ yAxis: coldest.value }] },
+      markLine: { silent: true, symbol: 'none', lineStyle: { color: c.soft, type: 'dashed' as const }, label: { position: 'insideEndBottom' as const, color: c.soft, formatter: `${plan.glue.chosen?.glue.label}: not below ${coldest.value} °C` }, data: [{ yAxis: coldest.value }] },
       markArea: { silent: true, itemStyle: { color: c.blueWash }, label: { color: c.blue, position: 'insideTop' as const }, data: plan.stages.filter(s => Number.isFinite(s.clampsOffMin)).map(s => [{ name: `stage ${s.number} in clamps`, xAxis: s.clampedMin }, { xAxis: s.clampsOffMin }] as [object, object]) },
     }],
   }

@@ -14,13 +14,13 @@ export function drawingSvg(drawing: Drawing, title: string, marks: readonly SvgM
   const faces = drawing.faces.map(f => `<polygon points="${points(f.outline)}" fill="${toneOf(f.light)}"/>${f.edges.map(e => `<polyline points="${points(e)}"/>`).join('')}`)
   const pegs = marks.flatMap((m) => {
     const spot = drawing.spots.find(s => s.joint === m.joint)
-    return spot ? [`<circle cx="${spot.at.x.toFixed(1)}" cy="${spot.at.y.toFixed(1)}" r="5" fill="${PAPER[m.pencil]}"/><text x="${(spot.at.x + 8).toFixed(1)}" y="${(spot.at.y - 6).toFixed(1)}" fill="${PAPER[m.pencil]}">${escapeText(m.tag)}</text>`] : []
+    return spot ? [`<circle cx="${spot.at.x.toFixed(1)}" cy="${spot.at.y.toFixed(1)}" r="9" fill="${PAPER[m.pencil]}"/><text x="${(spot.at.x + 12).toFixed(1)}" y="${(spot.at.y - 10).toFixed(1)}" fill="${PAPER[m.pencil]}">${escapeText(m.tag)}</text>`] : []
   })
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${(minX - MARGIN).toFixed(0)} ${(minY - MARGIN).toFixed(0)} ${(maxX - minX + 2 * MARGIN).toFixed(0)} ${(maxY - minY + 2 * MARGIN).toFixed(0)}">`,
     `<title>${escapeText(title)}</title>`,
     `<g fill="none" stroke="${PAPER.ink}" stroke-width="1.5" stroke-linejoin="round">`, ...faces, '</g>',
-    '<g font-family="sans-serif" font-size="18" font-weight="bold">', ...pegs, '</g>', '</svg>', '',
+    '<g font-family="sans-serif" font-size="30" font-weight="bold">', ...pegs, '</g>', '</svg>', '',
   ].join('\n')
 }
 

@@ -10,6 +10,8 @@ const CONTENT_POLICY = [
 
 export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint'],
+  // Nuxt 4.4.5 does not start in development with `ssr: false`; by route it does, and comes to the same.
+  $development: { ssr: true, routeRules: { '/**': { ssr: false } } },
   ssr: false,
   devtools: { enabled: false },
   app: { head: { htmlAttrs: { lang: 'en' }, title: 'Arreglo', link: [{ rel: 'icon', href: '/peg.svg', type: 'image/svg+xml' }] }, spaLoaderAttrs: { id: 'arreglo-loading' } },
@@ -25,7 +27,9 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
   // A workshop's tablet fetches a screen's code when the screen is opened, not all of it at the first.
-  hooks: { 'build:manifest': (manifest) => { for (const file of Object.values(manifest)) file.prefetch = false } },
+  hooks: {
+    'build:manifest': (manifest) => { for (const file of Object.values(manifest)) file.prefetch = false },
+  },
   eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
   icon: { serverBundle: 'local', fallbackToApi: false, clientBundle: { scan: true } },
 })

@@ -1,5 +1,5 @@
 import { fitMm, say } from '../measure/phrase'
-import { dowelSnapped, glueFaces, no, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { dowelSnapped, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Glue worked in from the mouth without taking the joint apart: weaker and less sure, for joints that cannot open without harm. */
 export const glueInPlace: Mend = { id: 'glue-in-place', label: 'Glue in place', short: 'in place', opens: false, undo: 'partly', consider }
@@ -11,6 +11,7 @@ function consider(c: JointCase): Verdict {
   if (state !== 'ticks' && state !== 'gives') return no(state === 'solid' ? say`it is solid` : say`it ${state === 'apart' ? 'is apart' : 'swings'}: the fit is lost as well, glue alone will not hold it`)
   const gap = widest(glueFaces(c))
   if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the joint leaves ${fitMm(gap)}`)
+  if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock, whatever glue goes in`)
   const blind = c.finding.oldGlue !== 'protein' && c.finding.oldGlue !== 'unknown'
   if (blind) return no(say`new glue does not bond over ${c.finding.oldGlue === 'pva' ? 'PVA' : c.finding.oldGlue} left inside`)
   return {

@@ -43,6 +43,7 @@ describe('which mend fits', () => {
     expect(of('kerf-and-wedge')).toMatchObject({ fits: true, why: expect.stringContaining('two wedges') })
     expect(of('shims').fits).toBe(false)
     expect(of('re-glue').why).toContain('lets it rock')
+    expect(of('glue-in-place')).toMatchObject({ fits: false, why: expect.stringContaining('0.50 mm at the edges lets it rock') })
   })
   it('loose both ways: shims alone and wedges alone are both refused', () => {
     const of = verdicts(TENON, 'swings', [gap(TENON, 'cheek', 0.6), gap(TENON, 'edge', 0.6)])

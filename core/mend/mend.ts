@@ -88,6 +88,10 @@ export const isTapered = (ends: TwoEnds): boolean => ends.bottom !== null && Mat
 
 /** The clearance over the faces that hold the glue: a tenon's cheeks, or all around a dowel or round tenon. */
 export const glueFaces = (c: JointCase): TwoEnds => (c.joint.form.kind === 'mortise-and-tenon' ? c.clearance.cheek : c.clearance.round)
+/** Above this a tenon rocks in its mortise however well its cheeks are glued, millimetres (docs/sources.md#fit-classes, medium). */
+const EDGE_ROCKS_MM = 0.3
+/** Whether a tenon is too loose up and down for glue at its cheeks to hold it still. */
+export const rocksAtEdges = (c: JointCase): boolean => c.joint.form.kind === 'mortise-and-tenon' && widest(c.clearance.edge) > EDGE_ROCKS_MM
 /** A dowel in two is the one thing no gluing mends. */
 export const dowelSnapped = (c: JointCase): boolean => c.finding.signs['dowel-stub'] === 'seen'
 

@@ -1,8 +1,5 @@
 import { fitMm, say } from '../measure/phrase'
-import { dowelSnapped, glueFaces, no, widest, type JointCase, type Mend, type Verdict } from './mend'
-
-/** Above this a tenon rocks in its mortise however well its cheeks are glued, millimetres. */
-const EDGE_ROCKS_MM = 0.3
+import { dowelSnapped, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
 export const reGlue: Mend = { id: 're-glue', label: 'Clean and re-glue', short: 're-glue', opens: true, undo: 'yes', consider }
@@ -11,7 +8,7 @@ function consider(c: JointCase): Verdict {
   if (dowelSnapped(c)) return no(say`a dowel has snapped: glue cannot join it`)
   const gap = widest(glueFaces(c))
   if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${c.joint.form.kind === 'mortise-and-tenon' ? 'cheeks leave' : 'hole leaves'} ${fitMm(gap)}`)
-  if (c.joint.form.kind === 'mortise-and-tenon' && widest(c.clearance.edge) > EDGE_ROCKS_MM) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock: wedge it`)
+  if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock: wedge it`)
   return {
     fits: true, reason: say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
     sizes: [], stock: [], cautions: ['blade'], leavesGapMm: gap, removedCm3: 0, minutes: 20, hold: { low: 0.7, high: 0.95 },

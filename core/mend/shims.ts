@@ -1,6 +1,6 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
-import { dowelSnapped, isTapered, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { dowelSnapped, isTapered, no, rocksAtEdges, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 export const SHIM_MOST_MM = 1.5
 /** Room for the glue once the shims are in, in all, millimetres; well inside what any glue here bridges. */
@@ -9,8 +9,6 @@ const FOR_GLUE_MM = 0.05
 const THINNEST_PAIR_MM = 0.1
 const THINNEST_MM = 0.05
 export const SHIM_LEAST_MM = FOR_GLUE_MM + THINNEST_MM
-/** Above this the edges want a wedge as well, millimetres. */
-const EDGE_ROCKS_MM = 0.3
 
 /** How many shims a gap at the cheeks takes and how thick each is, millimetres: two where each is thick enough to set, so that the rail stays where it was. */
 export function shimFor(gapMm: number): { count: 1 | 2, thicknessMm: number } {
@@ -29,7 +27,7 @@ function consider(c: JointCase): Verdict {
   const gap = widest(cheek)
   if (gap < SHIM_LEAST_MM - 1e-9) return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
   if (gap > SHIM_MOST_MM) return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(SHIM_MOST_MM)}): a new tenon`)
-  if (widest(edge) > EDGE_ROCKS_MM) return no(say`${fitMm(widest(edge))} at the edges as well: shims alone would let it rock`)
+  if (rocksAtEdges(c)) return no(say`${fitMm(widest(edge))} at the edges as well: shims alone would let it rock`)
   const both = shimFor(gap).count === 2
   const thickness = (end: number) => Math.max(0, end - FOR_GLUE_MM) / (both ? 2 : 1)
   const [atMouth, atBottom] = [thickness(cheek.mouth.value), thickness(cheek.bottom?.value ?? cheek.mouth.value)]

@@ -4,7 +4,7 @@ import { formatWallTime, MIN_PER_DAY, parseWallTime } from '../core/measure/wall
 
 /** The day the demo files are written for. Loading moves every date so that it is today. */
 const DEMO_DAY_MIN = parseWallTime('2026-03-05T00:00')
-const PIECES = ['schoolroom-chair', 'vestry-chair'] as const
+const PIECES = ['schoolroom-chair', 'vestry-chair', 'harbour-ladder-back-1', 'harbour-ladder-back-2', 'harbour-ladder-back-3', 'harbour-ladder-back-4', 'net-loft-armchair', 'chapel-chair', 'pursers-table', 'ferry-bench', 'strand-rocker', 'school-stool'] as const
 
 /** A demo file's text with its dates moved to `today` (as `2026-11-25`). */
 export function movedTo(text: string, today: string): string {

@@ -1,39 +1,47 @@
 <script setup lang="ts">
 import { formatLength, parseLength } from '#core/measure/length'
-import type { Measured } from '#core/measure/measured'
+import { measured, rangeOf, withReading, type Measured } from '#core/measure/measured'
 import type { Result } from '#core/measure/result'
+import { listenToInstrument } from '~/composables/useInstrument'
 
 /**
- * A length as people type it, in mm or inches whatever the switch says. What was typed stays until it is understood;
- * the field echoes how it was read. `take` gives the length on and may refuse it.
+ * A figure as people type it: a length in mm or inches whatever the switch says, degrees, per cent or a slope. What was
+ * typed stays until it is understood; the field echoes how it was read. A plus in front adds a reading to those taken
+ * before. An instrument on the bench types into the field that has the focus. `take` gives the figure on and may refuse it.
  */
-const props = defineProps<{ label: string, value: Measured | null, take: (mm: number) => Result<unknown>, hint?: string, degrees?: boolean, clear?: () => void, dense?: boolean }>()
+const props = defineProps<{ label: string, value: Measured | null, take: (m: Measured) => Result<unknown>, hint?: string, unit?: 'mm' | 'deg' | '%' | '1 in', clear?: () => void, dense?: boolean }>()
 const { units } = useUnits()
 const id = useId()
 const typed = ref<string | null>(null)
 const error = ref('')
 const echo = ref('')
-
-const shown = computed(() => {
-  if (typed.value !== null) return typed.value
-  if (!props.value) return ''
-  return props.degrees ? `${Math.round(props.value.value * 10) / 10}` : formatLength(props.value.value, units.value)
-})
+const isLength = computed(() => (props.unit ?? 'mm') === 'mm')
+const tidy = (x: number) => `${Math.round(x * 10) / 10}`
+const written = (x: number) => (isLength.value ? formatLength(x, units.value) : tidy(x))
+const shown = computed(() => typed.value ?? (props.value ? written(props.value.value) : ''))
+const range = computed(() => (props.value ? rangeOf(props.value) : undefined))
 
 function commit(): void {
   if (typed.value === null) return
   const text = typed.value.trim()
   if (text === '') { props.clear?.(); return done('') }
-  const read = props.degrees ? readDegrees(text) : parseLength(text, units.value)
+  const again = text.startsWith('+')
+  const bare = again ? text.slice(1) : text
+  const read = isLength.value ? parseLength(bare, units.value) : readNumber(bare)
   if (!read.ok) { error.value = read.issues[0]!.message; return }
-  const taken = props.take(read.value.mm)
-  if (!taken.ok) { error.value = taken.issues[0]!.message; return }
-  done(props.degrees ? '' : `read as ${read.value.readAs}, ${formatLength(read.value.mm, units.value === 'mm' ? 'in' : 'mm')}`)
+  give(read.value.mm, again, isLength.value ? `read as ${read.value.readAs}, ${formatLength(read.value.mm, units.value === 'mm' ? 'in' : 'mm')}` : '')
 }
 
-function readDegrees(text: string): Result<{ mm: number, readAs: string }> {
-  const degrees = Number(text.replace(',', '.').replace('°', ''))
-  return Number.isFinite(degrees) ? { ok: true, value: { mm: degrees, readAs: text } } : { ok: false, issues: [{ path: '', code: 'not_degrees', message: 'type degrees such as 8 or 7.5.' }] }
+function give(value: number, again: boolean, read: string): void {
+  const taken = props.take(again ? withReading(props.value, value) : measured(value))
+  if (taken.ok) done(again ? '' : read)
+  else error.value = taken.issues[0]!.message
+}
+
+const WANTED = { 'deg': 'degrees such as 8 or 7.5', '%': 'per cent such as 20', '1 in': 'a slope such as 12 for 1 in 12', 'mm': '' } as const
+function readNumber(text: string): Result<{ mm: number, readAs: string }> {
+  const value = Number(text.replace(',', '.').replace(/[°%]|^\s*1 in /g, ''))
+  return text.trim() !== '' && Number.isFinite(value) ? { ok: true, value: { mm: value, readAs: text } } : { ok: false, issues: [{ path: '', code: 'not_a_number', message: `type ${WANTED[props.unit ?? 'mm']}.` }] }
 }
 
 function done(read: string): void {
@@ -41,6 +49,8 @@ function done(read: string): void {
   echo.value = read
   typed.value = null
 }
+
+const instrument = listenToInstrument((valueMm) => { if (isLength.value) give(valueMm, false, `from the caliper, ${formatLength(valueMm, units.value === 'mm' ? 'in' : 'mm')}`) })
 </script>
 
 <template>
@@ -48,10 +58,11 @@ function done(read: string): void {
     <label :for="id">{{ label }}</label>
     <input
       :id="id" class="box measure" :value="shown" autocomplete="off" inputmode="text" :aria-invalid="error !== ''" :aria-describedby="`${id}-note`"
-      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="typed = ($event.target as HTMLInputElement).value" @keydown.enter.stop="commit" @blur="commit">
+      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="typed = ($event.target as HTMLInputElement).value" @keydown.enter.stop="commit" @focus="instrument.hold" @blur="instrument.leave(); commit()">
     <span :id="`${id}-note`" class="note">
       <span v-if="error" class="field-error" role="alert">{{ error }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>
+      <span v-else-if="range" class="small soft">mean of {{ value!.readings!.length }}, {{ written(range.low) }} to {{ written(range.high) }}</span>
       <span v-else class="small soft"><template v-if="value?.basis === 'assumed'">assumed<template v-if="hint"> · </template></template>{{ hint }}</span>
     </span>
   </div>

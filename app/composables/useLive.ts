@@ -1,5 +1,5 @@
 export interface Change { readonly piece: string, readonly version: number }
-type Listener = { changed(change: Change): void, reached(yes: boolean): void }
+type Listener = { changed(change: Change): void, reached(yes: boolean): void, reading?(valueMm: number): void }
 
 const listeners = new Set<Listener>()
 let source: EventSource | undefined
@@ -8,6 +8,7 @@ function connect(): void {
   source = new EventSource('/api/events')
   source.addEventListener('open', () => { for (const l of listeners) l.reached(true) })
   source.addEventListener('error', () => { for (const l of listeners) l.reached(false) })
+  source.addEventListener('reading', (e: MessageEvent<string>) => { const { valueMm } = JSON.parse(e.data) as { valueMm: number }; for (const l of listeners) l.reading?.(valueMm) })
   source.addEventListener('changed', (e: MessageEvent<string>) => { for (const l of listeners) l.changed(JSON.parse(e.data) as Change) })
 }
 

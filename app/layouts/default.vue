@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { memberWords } from '#core/piece/sets'
+
 const shop = useShop()
 const { settings } = storeToRefs(shop)
 const { piece, saveState, pending } = storeToRefs(usePiece())
@@ -18,7 +20,7 @@ const savedWords = computed(() => {
     <header class="top no-print">
       <NuxtLink to="/" class="quiet name">Arreglo</NuxtLink>
       <NuxtLink to="/" class="quiet">Bench</NuxtLink>
-      <span v-if="onPiece && piece" class="crumb">{{ piece.title }}</span>
+      <span v-if="onPiece && piece" class="crumb">{{ piece.title }}<template v-if="piece.set">, {{ memberWords(piece) }}</template></span>
       <template v-else><NuxtLink to="/shop" class="quiet">Shop</NuxtLink><NuxtLink to="/quick" class="quiet">Quick answers</NuxtLink></template>
       <span class="gap" />
       <span v-if="onPiece" class="small soft" role="status" data-testid="save-state">{{ savedWords }}</span>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { parseWallTime } from '#core/measure/wall-time'
 import type { Piece } from '#core/piece/schema'
-import { faultyJoints } from '#core/piece/facts'
+import { faultyJoints, missingParts } from '#core/piece/facts'
+import { memberWords } from '#core/piece/sets'
 import { nextStep, type Plan } from '#core/plan'
 import { foldedAxis, lanesOf } from '#core/shop/lanes'
 import { inWorkingOrder } from '#core/shop/order'
@@ -37,17 +38,33 @@ watch([pieces, () => shop.settings], async () => {
   for (const piece of pieces.value ?? []) {
     made.set(piece.id, await planInWorker(piece, shop.settings, wallNow()))
     if (request !== latest) return // something newer is being planned, or the bench was left
+    plans.value = new Map([...plans.value, ...made])
   }
   plans.value = made
 })
 onScopeDispose(() => { latest++ })
 
-interface Row { piece: Piece, plan: Plan | undefined, loose: number, glued: boolean, next: ReturnType<typeof nextStep> | undefined, bars: ReturnType<typeof lanesOf> }
+interface Row { piece: Piece, plan: Plan | undefined, loose: number, wood: number, glued: boolean, next: ReturnType<typeof nextStep> | undefined, bars: ReturnType<typeof lanesOf> }
 const rows = computed<Row[]>(() => (pieces.value ?? []).map((piece) => {
   const plan = plans.value.get(piece.id)
-  return { piece, plan, loose: faultyJoints(piece).length, glued: Boolean(plan && plan.stages.length > 0 && plan.stages.every(s => s.glued)), next: plan ? nextStep(piece, plan, now.value) : undefined, bars: plan ? lanesOf(piece, plan) : [] }
+  return { piece, plan, loose: faultyJoints(piece).length, wood: piece.faults.length + missingParts(piece).length, glued: Boolean(plan && plan.stages.length > 0 && plan.stages.every(s => s.glued)), next: plan ? nextStep(piece, plan, now.value) : undefined, bars: plan ? lanesOf(piece, plan) : [] }
 }))
-const WORDS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight']
+const ALL = ''
+const [stage, customer, due] = [ref(ALL), ref(ALL), ref(ALL)]
+const DAY_MIN = 1440
+/** Due dates as a shop asks for them. */
+const DUE = [{ label: 'due any time', value: ALL }, { label: 'overdue', value: '0' }, { label: 'due within two days', value: '2' }, { label: 'due within a week', value: '7' }, { label: 'no date', value: 'none' }]
+function isDue({ intake }: Piece): boolean {
+  if (due.value === ALL) return true
+  if (due.value === 'none') return intake.due === null
+  return intake.due !== null && parseWallTime(intake.due) <= now.value + Number(due.value) * DAY_MIN
+}
+const stages = computed(() => [{ label: 'every stage', value: ALL }, ...STEPS.filter(s => rows.value.some(r => r.next?.step === s.id)).map(s => ({ label: s.label, value: s.id as string }))])
+const customers = computed(() => [{ label: 'for anybody', value: ALL }, ...[...new Set((pieces.value ?? []).map(p => p.intake.customer).filter(Boolean))].sort().map(c => ({ label: c, value: c }))])
+const shown = computed(() => rows.value.filter(r => (stage.value === ALL || r.next?.step === stage.value) && (customer.value === ALL || r.piece.intake.customer === customer.value) && isDue(r.piece)))
+const filtered = computed(() => stage.value !== ALL || customer.value !== ALL || due.value !== ALL)
+function showAll(): void { stage.value = customer.value = due.value = ALL }
+const WORDS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']
 const inClamps = computed(() => rows.value.filter(r => r.plan?.stages.some(s => s.glued && s.clampsOffMin > now.value)))
 const heading = computed(() => {
   if (!pieces.value) return ''
@@ -68,15 +85,16 @@ useKeys({ N: () => { void start() } })
       <header class="head"><h1>{{ heading }}</h1><button type="button" class="key-button main" @click="start">Start a piece <kbd>N</kbd></button></header>
       <p v-if="error" class="field-error" role="alert">{{ error }} <button type="button" class="key-button slim" @click="load">Try again</button></p>
       <div v-if="pieces?.length === 0" class="empty"><p>Start a piece: pick the drawing that looks like it, type six measurements, go round the joints.</p></div>
+      <div v-if="rows.length > 1" class="filters" role="group" aria-label="Show"><PickOne v-model="stage" :items="stages" aria-label="Stage" /><PickOne v-model="customer" :items="customers" aria-label="Customer" /><PickOne v-model="due" :items="DUE" aria-label="Due" /><span v-if="filtered" class="small soft" role="status">{{ shown.length }} of {{ rows.length }} <button type="button" class="link" @click="showAll">show all</button></span></div>
       <div v-if="rows.length > 0" class="ruler" aria-hidden="true"><span v-for="t in axis.ticks" :key="t.wallMin" class="tick-label measure" :style="{ left: pct(t.at) }">{{ t.wallMin % 1440 === shop.settings.opensMin ? `${dayName(t.wallMin)} ` : '' }}{{ Math.floor((t.wallMin % 1440) / 60) }}</span></div>
       <ol>
-        <li v-for="row in rows" :key="row.piece.id" class="row">
+        <li v-for="row in shown" :key="row.piece.id" class="row">
           <SmallDrawing :piece="row.piece" :blue-joints="row.glued ? row.plan!.stages.flatMap(s => s.joints) : []" />
           <NuxtLink :to="stepPath(row.piece.id, row.next?.step ?? 'take-in')" class="quiet what">
-            <h2>{{ row.piece.title }}</h2>
+            <h2>{{ row.piece.title }}<span v-if="row.piece.set" class="soft member">, {{ memberWords(row.piece) }}</span></h2>
             <span class="small soft">{{ row.piece.intake.customer }}</span>
             <span>{{ row.next ? text(row.next.words) : '' }}<span v-if="row.next?.minutes && row.next.step === 'test'" class="soft">, about {{ row.next.minutes }} min</span></span>
-            <span class="small loose" :class="{ red: row.loose > 0 && !row.glued, blue: row.glued }"><template v-if="row.plan && row.plan.survey.tested === 0"><JointMark state="not-tested" /> not tested</template><template v-else-if="row.glued"><JointMark state="solid" planned /> {{ row.loose }} mended</template><template v-else><JointMark :state="row.loose > 0 ? 'gives' : 'solid'" /> {{ row.loose > 0 ? `${row.loose} loose` : 'all solid' }}</template></span>
+            <span class="small loose" :class="{ red: row.loose > 0 && !row.glued, blue: row.glued }"><template v-if="row.plan && row.plan.survey.tested === 0"><JointMark state="not-tested" /> not tested</template><template v-else-if="row.glued"><JointMark state="solid" planned /> {{ row.loose }} mended</template><template v-else><JointMark :state="row.loose > 0 ? 'gives' : 'solid'" /> {{ row.loose > 0 ? `${row.loose} loose` : 'none loose' }}</template><template v-if="row.wood > 0 && !row.glued">, {{ row.wood }} in the wood</template></span>
           </NuxtLink>
           <div class="lane" role="img" :aria-label="row.bars.map(b => b.label).join(', ') || 'nothing planned'">
             <span v-for="(night, i) in axis.nights" :key="i" class="night" :style="{ left: pct(night.from), width: pct(night.to - night.from) }" />
@@ -97,6 +115,9 @@ useKeys({ N: () => { void start() } })
 .bench { display: grid; grid-template-columns: minmax(0, 1fr) 290px; min-height: 100%; }
 .list { padding: 18px 20px 30px; }
 .head { display: flex; justify-content: space-between; align-items: center; gap: 12px; margin-bottom: 14px; }
+.filters { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; margin-bottom: 8px; }
+.link { background: none; border: 0; padding: 0; color: var(--ink); text-decoration: underline; cursor: pointer; }
+.member { font-weight: 400; font-size: 14px; }
 .ruler { position: relative; height: 22px; margin-left: 330px; border-bottom: 1px solid var(--rule); }
 .tick-label { position: absolute; font-size: 13px; color: var(--soft); transform: translateX(-2px); }
 .row { display: grid; grid-template-columns: 100px 220px minmax(0, 1fr); gap: 5px; border-bottom: 1px solid var(--rule); padding: 8px 0; align-items: stretch; }
@@ -109,7 +130,8 @@ useKeys({ N: () => { void start() } })
 .bar { position: absolute; height: 26px; border-radius: 4px; white-space: nowrap; font-size: 13px; line-height: 26px; }
 .bar-label { padding-left: 8px; }
 .bar.hands-on { top: 8px; background: var(--ink); color: var(--ink); }
-.bar.hands-on .bar-label { position: absolute; left: 100%; }
+.bar.hands-on .bar-label { position: absolute; left: 100%; z-index: 1; }
+.bar.clamps, .bar.rest { overflow: hidden; }
 .bar.clamps { top: 40px; background: var(--blue-wash); border: 1px solid var(--blue); color: var(--blue); line-height: 24px; }
 .bar.rest { top: 40px; border: 1px solid var(--rule); color: var(--soft); background: repeating-linear-gradient(45deg, var(--ink-wash) 0 5px, transparent 5px 10px); line-height: 24px; }
 .aside { background: var(--sheet); border-left: 1px solid var(--rule); padding: 20px 18px; display: grid; gap: 24px; align-content: start; }

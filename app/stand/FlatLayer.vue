@@ -7,12 +7,13 @@ const { drawing, pegs, put, picked, xray } = defineProps<{ drawing: Drawing, peg
 const path = (points: readonly Point[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
 const tone = (light: number) => `color-mix(in srgb, var(--wood-light) ${Math.round(25 + light * 75)}%, var(--wood-shade))`
 /** Pegs are drawn over the wood, as the lines they run along: they are what x-ray is for. */
+const there = computed(() => drawing.faces.filter(f => !f.missing))
 const outlines = computed(() => pegs.map(p => p.axis.map(a => put(drawing.camera.project(a)))))
 </script>
 
 <template>
   <g data-testid="flat">
-    <g v-for="(face, i) in drawing.faces" :key="i" :class="{ picked: picked.has(face.part), thin: xray }">
+    <g v-for="(face, i) in there" :key="i" :class="{ picked: picked.has(face.part), thin: xray }">
       <polygon :points="path(face.outline)" :style="{ fill: tone(face.light) }" class="face" :data-part="face.part" />
       <polyline v-for="(edge, k) in face.edges" :key="k" :points="path(edge)" class="edge" />
     </g>

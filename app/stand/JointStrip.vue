@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { spokenJoint, surveyOf } from '#core/condition/survey'
-import { findingOf, isFaulty } from '#core/piece/facts'
+import { findingOf, isFaulty, presentJoints } from '#core/piece/facts'
+import { faultTag, spokenFault } from '#core/piece/faults'
 
 /** Every joint as its peg mark, in walking order: untested ones dotted, loose ones red, the picked one ringed. */
-const { piece, picked } = storeToRefs(usePiece())
+const { piece, picked, pickedFault } = storeToRefs(usePiece())
 const survey = computed(() => (piece.value ? surveyOf(piece.value) : null))
-const inOrder = computed(() => [...(piece.value?.joints ?? [])].sort((a, b) => a.number - b.number))
+const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
 </script>
 
 <template>
@@ -18,12 +19,14 @@ const inOrder = computed(() => [...(piece.value?.joints ?? [])].sort((a, b) => a
         </button>
       </li>
     </ol>
+    <ol v-if="piece.faults.length > 0" class="faults" aria-label="In the wood"><li v-for="f in piece.faults" :key="f.id"><button type="button" class="red" :class="{ picked: f.id === pickedFault }" :aria-pressed="f.id === pickedFault" :aria-label="spokenFault(piece, f)" @click="pickedFault = f.id"><FaultGlyph :kind="f.kind" /><span class="measure">{{ faultTag(piece, f) }}</span></button></li></ol>
   </section>
 </template>
 
 <style scoped>
 .strip { border-top: 1px solid var(--rule); padding: 8px 14px 12px; overflow: auto; max-height: 190px; }
 header { display: flex; flex-wrap: wrap; gap: 0 10px; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
+ol + ol { margin-top: 6px; }
 ol { display: grid; grid-template-columns: repeat(auto-fill, minmax(54px, 1fr)); gap: 6px; }
 button { width: 100%; min-height: 44px; display: grid; justify-items: center; align-content: center; gap: 0; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); color: var(--ink); cursor: pointer; padding: 2px; }
 button .measure { font-size: 13px; line-height: 1.1; }

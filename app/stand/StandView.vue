@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { findingOf, tagOf } from '#core/piece/facts'
+import { sharePointedAt } from '#core/drawing'
+import { findingOf } from '#core/piece/facts'
 import type { Joint } from '#core/piece/schema'
 import { VIEW_NAMES } from '~/stores/stand'
 import FlatLayer from './FlatLayer.vue'
@@ -9,7 +10,8 @@ import { useStandDrawing } from './useStandDrawing'
 /** The piece in front of you: turned by dragging or arrow keys, moved with shift, a tag on every joint. */
 const { planned = false } = defineProps<{ planned?: boolean }>()
 const WebglLayer = defineAsyncComponent(() => import('./WebglLayer.vue'))
-const { piece, picked } = storeToRefs(usePiece())
+const { piece, picked, pickedFault, pickedPart } = storeToRefs(usePiece())
+const { place } = useFaults()
 const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')
 const webgl = useTemplateRef<{ partAt: (x: number, y: number) => void }>('webgl')
@@ -17,14 +19,16 @@ const { width, height } = useElementSize(host)
 const flat = ref(false)
 const ready = ref(false)
 const dragging = ref(false)
-const { drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
+const { dots, marks, unput, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
+const present = computed(() => piece.value?.parts.filter(p => !p.missing) ?? [])
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
 
 const CLICK_PX = 5
 /** Pointers on the sheet: one turns, one with shift moves, two pinch. */
 const pointers = new Map<number, { x: number, y: number }>()
 let travelled = 0
+let pressed = { x: 0, y: 0 }
 function down(e: PointerEvent): void {
   if ((e.target as Element).closest('button, input')) return
   pointers.set(e.pointerId, { x: e.clientX, y: e.clientY })
@@ -51,18 +55,33 @@ function up(e: PointerEvent): void {
   dragging.value = false
   if (!pointers.delete(e.pointerId) || travelled > CLICK_PX) return
   const box = host.value!.getBoundingClientRect()
+  pressed = { x: e.clientX - box.left, y: e.clientY - box.top }
   const part = document.elementsFromPoint(e.clientX, e.clientY).find(el => el instanceof SVGElement && el.dataset.part)
   if (part instanceof SVGElement) pickPart(part.dataset.part!)
   else webgl.value?.partAt(e.clientX - box.left, e.clientY - box.top)
 }
 
-/** Picking a part picks one of its joints, the loosest first, and the next one at the next press. */
+/** Picking a part picks one of its joints, and the next one at the next press; while a fault is being placed, it is placed there. */
 function pickPart(id: string): void {
+  if (stand.placing) {
+    const part = piece.value!.parts.find(p => p.id === id)!
+    place(stand.placing, id, sharePointedAt(part, drawing.value!.camera, unput(pressed)))
+    stand.placing = null
+    return
+  }
+  pickedPart.value = id
   const own = piece.value?.joints.filter(j => j.enters === id || j.receives === id) ?? []
   const at = own.findIndex(j => j.id === picked.value)
   const next = own[(at + 1) % Math.max(1, own.length)]
   if (next) picked.value = next.id
 }
+
+function pickTag(tag: { joint: Joint | null, fault: string | null }): void {
+  if (tag.joint) { picked.value = tag.joint.id; pickedPart.value = null }
+  else pickedFault.value = tag.fault
+}
+const isPicked = (tag: { id: string, fault: string | null }) => (tag.fault ? tag.fault === pickedFault.value : tag.id === picked.value)
+const ghosts = computed(() => drawing.value?.faces.filter(f => f.missing).flatMap(f => f.edges) ?? [])
 
 function byKey(e: KeyboardEvent): void {
   const steps: Record<string, () => void> = {
@@ -79,26 +98,33 @@ function byKey(e: KeyboardEvent): void {
 <template>
   <section class="stand" aria-label="The piece">
     <div
-      ref="host" class="sheet" tabindex="0" role="group" aria-label="Drawing; turn it with the arrow keys, plus and minus bring it nearer" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="pointers.delete($event.pointerId); dragging = false"
+      ref="host" class="sheet" :class="{ placing: stand.placing }" tabindex="0" role="group" aria-label="Drawing; turn it with the arrow keys, plus and minus bring it nearer" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="pointers.delete($event.pointerId); dragging = false"
       @keydown="byKey" @wheel.prevent="stand.zoomBy($event.deltaY < 0 ? 1.1 : 1 / 1.1)">
       <svg v-if="drawing" :width="width" :height="height" aria-hidden="true">
         <polyline v-for="(line, i) in drawing.floor" :key="`g${i}`" :points="path(line)" class="grid" />
         <FlatLayer v-if="flat || !ready" :drawing="drawing" :pegs="pegs" :put="put" :picked="pickedParts" :xray="stand.xray" />
       </svg>
       <WebglLayer
-        v-if="drawing && piece && !flat" ref="webgl" :parts="piece.parts" :pegs="pegs" :drawing="drawing" :fit="fit" :width-px="width" :height-px="height" :offsets="offsets" :picked="pickedParts" :xray="stand.xray"
+        v-if="drawing && piece && !flat" ref="webgl" :parts="present" :pegs="pegs" :drawing="drawing" :fit="fit" :width-px="width" :height-px="height" :offsets="offsets" :picked="pickedParts" :xray="stand.xray"
         @part="pickPart" @missing="flat = true" @ready="ready = true" />
       <svg v-if="drawing" :width="width" :height="height" aria-hidden="true" class="over">
-        <g v-for="tag in tags" :key="tag.joint.id" :class="{ red: tag.faulty && !tag.short, blue: tag.short }">
+        <polyline v-for="(edge, i) in ghosts" :key="`m${i}`" :points="path(edge)" class="ghost" />
+        <g v-for="mark in marks" :key="mark.fault" class="fault" :class="{ thick: mark.fault === pickedFault }" data-testid="fault-mark">
+          <polyline v-for="(stroke, i) in mark.strokes" :key="i" :points="path(stroke)" />
+          <circle v-for="(dot, i) in mark.dots" :key="`d${i}`" :cx="put(dot).x" :cy="put(dot).y" r="1.7" />
+        </g>
+        <circle v-for="(dot, i) in dots" :key="`o${i}`" :cx="dot.x" :cy="dot.y" r="3" class="dot" />
+        <g v-for="tag in tags" :key="tag.id" :class="{ red: tag.faulty && !tag.short, blue: tag.short }">
           <line :x1="tag.at.x" :y1="tag.at.y" :x2="tag.centre.x" :y2="tag.centre.y" class="leader" />
           <circle :cx="tag.at.x" :cy="tag.at.y" r="3" class="dot" />
+          <rect v-if="tag.pictured" :x="tag.at.x + 5" :y="tag.at.y - 11" width="9" height="7" class="pictured" />
           <circle v-if="tag.metal" :cx="tag.at.x" :cy="tag.at.y" r="7" class="metal" />
         </g>
       </svg>
       <button
-        v-for="tag in tags" :key="tag.joint.id" type="button" class="tag" :class="{ red: tag.faulty && !tag.short, blue: tag.short, shut: tag.shut, picked: tag.joint.id === picked }" :aria-pressed="tag.joint.id === picked" :aria-label="tag.spoken"
-        :style="{ left: `${tag.centre.x}px`, top: `${tag.centre.y}px`, width: `${tag.widthPx}px` }" :data-joint="tag.joint.id" @click="picked = tag.joint.id">
-        <span class="tag-number">{{ tagOf(tag.joint) }}</span><JointMark :state="stateOf(tag.joint)" :planned="Boolean(tag.short)" /><span v-if="tag.short">{{ tag.short }}</span>
+        v-for="tag in tags" :key="tag.id" type="button" class="tag" :class="{ red: tag.faulty && !tag.short, blue: tag.short, shut: tag.shut, picked: isPicked(tag) }" :aria-pressed="isPicked(tag)" :aria-label="tag.spoken"
+        :style="{ left: `${tag.centre.x}px`, top: `${tag.centre.y}px`, width: `${tag.widthPx}px` }" :data-joint="tag.joint?.id" @click="pickTag(tag)">
+        <span class="tag-number">{{ tag.written }}</span><JointMark v-if="tag.joint" :state="stateOf(tag.joint)" :planned="Boolean(tag.short)" /><span v-if="tag.short">{{ tag.short }}</span>
       </button>
     </div>
     <div class="views no-print" role="group" aria-label="How it is shown">
@@ -119,6 +145,12 @@ svg { position: absolute; inset: 0; display: block; }
 .grid { fill: none; stroke: var(--grid); stroke-width: 1; }
 .leader { stroke: var(--soft); stroke-width: 1; }
 .dot { fill: var(--soft); }
+.fault polyline { fill: none; stroke: var(--red); stroke-width: 2; stroke-linejoin: round; }
+.fault circle { fill: var(--red); }
+.fault.thick polyline { stroke-width: 3.4; }
+.ghost { fill: none; stroke: var(--red); stroke-width: 1.1; stroke-dasharray: 5 4; }
+.pictured { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.2; }
+.sheet.placing { cursor: crosshair; }
 .metal { fill: none; stroke: var(--red); stroke-width: 1.8; }
 .red .leader, .blue .leader { stroke: currentColor; }
 .red .dot, .blue .dot { fill: currentColor; }

@@ -3,7 +3,7 @@ import { Color, Group, PerspectiveCamera, Raycaster, Scene, Vector2 } from 'thre
 import type { Drawing } from '#core/drawing'
 import type { Vec } from '#core/measure/vec'
 import type { Part } from '#core/piece/schema'
-import { partMesh, type Palette, type PartMesh } from './meshes'
+import { outlineMm, partMesh, type Palette, type PartMesh } from './meshes'
 import { sharedRenderer } from './renderer'
 
 /**
@@ -23,6 +23,7 @@ scene.add(wood, sockets)
 let meshes = new Map<string, PartMesh>()
 let pegMeshes: PartMesh[] = []
 let waiting = 0
+const OUTLINE_PX = 1.1
 
 function palette(): Palette {
   const style = getComputedStyle(document.documentElement)
@@ -64,6 +65,7 @@ function restyle(): void {
     m.faces.material.depthWrite = !props.xray
     m.edges.material.transparent = props.xray
     m.edges.material.opacity = props.xray ? 0.35 : 1
+    if (m.outline) m.outline.visible = !props.xray
   }
   ask()
 }
@@ -79,6 +81,7 @@ function aim(): void {
   camera.far = awayMm * 2
   camera.position.set(...eye)
   camera.lookAt(...centre)
+  outlineMm.value = OUTLINE_PX / props.fit.scale
   camera.setViewOffset(w, h, w / 2 - props.fit.x, h / 2 - props.fit.y, w, h)
 }
 

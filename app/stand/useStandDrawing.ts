@@ -1,8 +1,9 @@
 import { TransitionPresets, usePreferredReducedMotion, useTransition } from '@vueuse/core'
 import { spokenJoint } from '#core/condition/survey'
-import { drawPiece, explodedOffsets, movedPiece, offsetsOfMoves, pegsOf, placeTags, WoodMap, type Point } from '#core/drawing'
+import { drawPiece, explodedOffsets, markFault, movedPiece, offsetsOfMoves, pegsOf, placeTags, WoodMap, type Point } from '#core/drawing'
 import { add, type Vec } from '#core/measure/vec'
-import { findingOf, isFaulty } from '#core/piece/facts'
+import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
+import { faultTag, spokenFault } from '#core/piece/faults'
 import { boundsOf } from '#core/piece/geometry'
 import type { Joint, Part } from '#core/piece/schema'
 import { mendShort } from '#core/plan'
@@ -10,11 +11,17 @@ import { mendShort } from '#core/plan'
 const MARGIN_PX = 46
 const APART_MM = 110
 const MOTION_MS = 300
-const MANY_JOINTS = 40
-const TAG_PX = { height: 26, bare: 62, perLetter: 7.2 }
+/** Above this many joints only those that matter now have a tag; the others are dots, and all are in the strip. */
+const MANY_JOINTS = 24
+const TAG_PX = { height: 26, bare: 62, fault: 36, perLetter: 7.2 }
 
+/** A tag on the stand: of a joint, or of a fault in the wood. */
 export interface StandTag {
-  readonly joint: Joint
+  readonly id: string
+  readonly joint: Joint | null
+  readonly fault: string | null
+  /** What is written on it: J7, B1. */
+  readonly written: string
   readonly at: Point
   readonly centre: Point
   readonly widthPx: number
@@ -24,11 +31,12 @@ export interface StandTag {
   readonly shut: boolean
   readonly spoken: string
   readonly metal: boolean
+  readonly pictured: boolean
 }
 
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
 export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
-  const { piece, picked } = storeToRefs(usePiece())
+  const { piece, picked, pickedPart } = storeToRefs(usePiece())
   const { plan } = storeToRefs(usePlan())
   const stand = useStand()
   const reduced = usePreferredReducedMotion()
@@ -68,30 +76,57 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     const p = piece.value
     if (!p) return []
     const metal = new Set(p.metal.map(m => m.joint))
+    const pictured = new Set(p.photos.map(x => x.of.id))
     const mends = new Map(planned() ? plan.value?.mends.map(m => [m.joint, m]) : [])
     const decisions = new Map(planned() ? plan.value?.takeApart.decisions.map(d => [d.joint, d.decision]) : [])
-    return p.joints.map((joint) => {
+    const there = new Set(presentJoints(p).map(j => j.id))
+    const ofJoints = p.joints.filter(j => there.has(j.id)).map((joint) => {
       const mend = mends.get(joint.id)
       const short = (mend ? mendShort(mend) : null) ?? (decisions.get(joint.id) === 'in-the-way' ? 'open' : null)
       return {
-        joint, short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isFaulty(findingOf(p, joint.id).state), spoken: spokenJoint(p, joint), metal: metal.has(joint.id),
+        id: joint.id, joint, fault: null, written: tagOf(joint), pictured: pictured.has(joint.id), short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isFaulty(findingOf(p, joint.id).state), spoken: spokenJoint(p, joint), metal: metal.has(joint.id),
         widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0),
       }
     })
+    const ofFaults = p.faults.map(f => ({ id: f.id, joint: null, fault: f.id, written: faultTag(p, f), pictured: pictured.has(f.id), short: null, shut: false, faulty: true, spoken: spokenFault(p, f), metal: false, widthPx: TAG_PX.fault }))
+    return [...ofJoints, ...ofFaults]
+  })
+
+  /** The red pencil on the wood: breaks, splits, worm, old repairs. */
+  const marks = computed(() => {
+    const [p, m, d] = [piece.value, moved.value, drawing.value]
+    if (!p || !m || !d) return []
+    return p.faults.map(f => markFault(f, m.parts.find(x => x.id === f.part)!, 'joint' in f ? m.joints.find(j => j.id === f.joint) : undefined, d.camera))
+  })
+  /** Loose, planned for, held by metal, picked, or a neighbour of the picked one in its part. */
+  function matters(t: { id: string, joint: Joint | null, faulty: boolean, short: string | null, metal: boolean }, quick: boolean): boolean {
+    if (t.faulty || t.id === picked.value) return true
+    if (quick || !t.joint) return false
+    const own = piece.value?.joints.find(j => j.id === picked.value)
+    return t.short !== null || t.metal || t.joint.enters === (pickedPart.value ?? own?.enters) || t.joint.receives === pickedPart.value
+  }
+  /** Joints without a tag, as dots. */
+  const dots = computed<Point[]>(() => {
+    const tagged = new Set(tags.value.map(t => t.id))
+    const there = new Set(described.value.map(t => t.id))
+    return drawing.value?.spots.filter(s => there.has(s.joint) && !tagged.has(s.joint)).map(s => put(s.at)) ?? []
   })
   const tags = computed<StandTag[]>(() => {
     const d = drawing.value
-    if (!d || widthPx.value === 0 || d.spots.length !== described.value.length) return []
+    if (!d || widthPx.value === 0) return []
+    const spots = new Map<string, Point>([...d.spots.map(s => [s.joint, s.at] as const), ...marks.value.map(m => [m.fault, m.at] as const)])
+    if (!described.value.every(t => spots.has(t.id))) return []
     const sheet = { widthPx: widthPx.value, heightPx: heightPx.value }
-    const all = described.value.map((t, i) => ({ ...t, at: put(d.spots[i]!.at) }))
-    // A piece of many joints turns with only its loose and its picked ones tagged: more could not be read anyway.
-    const shown = moving() && all.length > MANY_JOINTS ? all.filter(t => t.faulty || t.joint.id === picked.value) : all
-    const requests = shown.map(t => ({ id: t.joint.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height }))
+    const all = described.value.map(t => ({ ...t, at: put(spots.get(t.id)!) }))
+    const shown = all.length > MANY_JOINTS ? all.filter(t => matters(t, moving())) : all
+    const requests = shown.map(t => ({ id: t.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height }))
     // While it turns the tags only keep off each other; off the wood they go when the hand lets go.
     const wood = moving() ? undefined : new WoodMap(d.faces.map(f => f.outline.map(put)), sheet)
     const placed = placeTags(requests, { x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, sheet, wood, moving())
     return shown.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
   })
-  const pickedParts = computed(() => { const j = piece.value?.joints.find(x => x.id === picked.value); return new Set(j ? [j.enters] : []) })
-  return { drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
+  const pickedParts = computed(() => { if (pickedPart.value) return new Set([pickedPart.value]); const j = piece.value?.joints.find(x => x.id === picked.value); return new Set(j ? [j.enters] : []) })
+  /** Where a point of the sheet, pixels, lies in the drawing's own units. */
+  const unput = (p: Point): Point => ({ x: (p.x - fit.value.x) / fit.value.scale, y: (p.y - fit.value.y) / fit.value.scale })
+  return { dots, marks, unput, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
 }

@@ -27,6 +27,8 @@ export const usePiece = defineStore('piece', () => {
   const clashes = shallowRef<readonly Clash[]>([])
   const lastDone = ref('')
   const picked = ref<string | null>(null)
+  const pickedFault = ref<string | null>(null)
+  const pickedPart = ref<string | null>(null)
   let sending = false
   let retry: ReturnType<typeof setTimeout> | undefined
 
@@ -35,7 +37,7 @@ export const usePiece = defineStore('piece', () => {
   const redoable = computed(() => findRedoable(log.value, deviceName()))
 
   async function open(id: string): Promise<void> {
-    if (stored.value?.piece.id !== id) [stored.value, piece.value, picked.value, pending.value, clashes.value] = [null, null, null, [], []]
+    if (stored.value?.piece.id !== id) [stored.value, piece.value, picked.value, pickedFault.value, pickedPart.value, pending.value, clashes.value] = [null, null, null, null, null, [], []]
     missing.value = false
     try {
       settle(await $fetch<Stored>(`/api/pieces/${id}`), readQueue(id))
@@ -166,5 +168,5 @@ export const usePiece = defineStore('piece', () => {
 
   const tell = (command: Command): Result<Piece> => give(command)
   const dismissClashes = () => { clashes.value = [] }
-  return { piece, log, version: computed(() => stored.value?.version ?? 0), missing, saveState, pending, clashes, picked, undoable, redoable, lastDone, open, tell, undo, redo, send, dismissClashes }
+  return { piece, log, version: computed(() => stored.value?.version ?? 0), missing, saveState, pending, clashes, picked, pickedFault, pickedPart, undoable, redoable, lastDone, open, tell, undo, redo, send, dismissClashes }
 })

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import type { FaultKind } from '#core/piece/words'
 import { VIEWS, type View, type ViewName } from '#core/drawing'
 
 export const VIEW_NAMES = Object.keys(VIEWS) as ViewName[]
@@ -13,6 +14,8 @@ export const useStand = defineStore('stand', () => {
   const xray = ref(false)
   /** How many moves of the take-apart are shown as made. */
   const movesShown = ref(0)
+  /** The fault that the next press on the drawing places. */
+  const placing = ref<FaultKind | null>(null)
   let nextView = 1
 
   function show(name: ViewName): void { view.value = { ...VIEWS[name] }; fit() }
@@ -21,6 +24,6 @@ export const useStand = defineStore('stand', () => {
   const toggleApart = () => { apart.value = apart.value > 0 ? 0 : 1 }
   const turn = (byDeg: number, raiseByDeg: number) => { view.value = { turnDeg: view.value.turnDeg + byDeg, raiseDeg: Math.max(-60, Math.min(88, view.value.raiseDeg + raiseByDeg)) } }
   const zoomBy = (factor: number) => { zoom.value = Math.max(0.5, Math.min(5, zoom.value * factor)) }
-  function reset(): void { show('bench'); apart.value = 0; xray.value = false; movesShown.value = 0 }
-  return { view, zoom, pan, apart, xray, movesShown, show, fit, cycleView, toggleApart, turn, zoomBy, reset }
+  function reset(): void { show('bench'); apart.value = 0; xray.value = false; movesShown.value = 0; placing.value = null }
+  return { view, zoom, pan, apart, xray, movesShown, placing, show, fit, cycleView, toggleApart, turn, zoomBy, reset }
 })

@@ -91,13 +91,16 @@ function clearance(f: ReturnType<typeof findingOf>): number | null {
 const looseFrontJoints = (piece: Piece): number =>
   faultyJoints(piece).filter(j => partOf(piece, j.receives).role === 'front-leg' || partOf(piece, j.enters).role === 'front-rail').length
 
-function bracingGone({ bracing }: Piece): Look {
-  if (bracing.cornerBlocks === 'missing' || bracing.cornerBlocks === 'loose' || bracing.webbing === 'board-instead' || bracing.webbing === 'slack') return 'there'
+const BRACES = new Set(['stretcher', 'rung', 'corner-block'])
+
+function bracingGone({ bracing, parts }: Piece): Look {
+  if (parts.some(p => p.missing && BRACES.has(p.role))) return 'there'
+  if (bracing.cornerBlocks === 'missing' || bracing.cornerBlocks === 'loose' || bracing.webbing === 'board-instead' || bracing.webbing === 'slack' || bracing.webbing === 'missing') return 'there'
   return bracing.cornerBlocks === 'not-looked' ? 'unknown' : 'absent'
 }
 
 function neverBraced(piece: Piece): Look {
-  if (piece.parts.some(p => p.role === 'stretcher')) return 'absent'
+  if (piece.parts.some(p => BRACES.has(p.role))) return 'absent'
   return piece.bracing.cornerBlocks === 'not-looked' ? 'unknown' : there(piece.bracing.cornerBlocks === 'never-had')
 }
 

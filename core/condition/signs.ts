@@ -1,4 +1,5 @@
 import type { Joint } from '../piece/schema'
+import { JOINT_KINDS } from '../piece/joint-forms'
 import type { SignId } from '../piece/words'
 
 /** Something to look for at a joint: what it is, and what looking costs. */
@@ -12,7 +13,7 @@ export interface Sign {
   readonly at: readonly Joint['form']['kind'][]
 }
 
-const ALL = ['mortise-and-tenon', 'dowel', 'round-tenon'] as const
+const ALL = JOINT_KINDS
 const sign = (id: SignId, label: string, hint: string, lookMin: number, at: Sign['at'] = ALL): Sign => ({ id, label, hint, lookMin, at })
 
 export const SIGN_TABLE: readonly Sign[] = [

@@ -1,4 +1,4 @@
-import { faultyJoints, findingOf, partOf, tagOf } from '../piece/facts'
+import { faultyJoints, findingOf, partOf, presentJoints, tagOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import type { Direction, JointState } from '../piece/words'
 
@@ -12,14 +12,16 @@ export interface Survey { readonly total: number, readonly tested: number, reado
 
 /** How far the wiggle test has come. An untested joint is never counted as solid. */
 export function surveyOf(piece: Piece): Survey {
-  const untested = piece.joints.filter(j => findingOf(piece, j.id).state === 'not-tested')
-  return { total: piece.joints.length, tested: piece.joints.length - untested.length, faulty: faultyJoints(piece).length, untested }
+  const joints = presentJoints(piece)
+  const untested = joints.filter(j => findingOf(piece, j.id).state === 'not-tested')
+  return { total: joints.length, tested: joints.length - untested.length, faulty: faultyJoints(piece).length, untested }
 }
 
 /** The joint as a screen reader says it: `J7, left side rail to left back post, gives, pulls out`. */
 export function spokenJoint(piece: Piece, joint: Joint): string {
   const f = findingOf(piece, joint.id)
-  return [tagOf(joint), joint.label, STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d])].join(', ')
+  const gone = [joint.enters, joint.receives].some(id => partOf(piece, id).missing)
+  return [tagOf(joint), joint.label, gone ? 'part missing' : STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d])].join(', ')
 }
 
 export interface Suggestion { readonly joint: Joint, readonly reason: string }

@@ -1,5 +1,5 @@
 import { add, cross, dot, scale, subtract, unit, type Vec } from '../measure/vec'
-import { boundsOf, solidsOf, type Solid } from '../piece/geometry'
+import { boundsOf, sidesFor, solidsOf, type Solid } from '../piece/geometry'
 import type { Joint, Part } from '../piece/schema'
 import { cameraFor, type Camera, type Point, type View } from './camera'
 
@@ -10,6 +10,8 @@ export interface Face {
   readonly edges: readonly (readonly [Point, Point])[]
   /** 0 in shade to 1 in the light. */
   readonly light: number
+  /** Of a part the piece has lost: drawn as an outline only. */
+  readonly missing: boolean
 }
 
 export interface JointSpot { readonly joint: string, readonly at: Point, readonly towards: Point }
@@ -29,6 +31,8 @@ const GRID_MM = 100
 const LEADER_MM = 60
 
 export interface DrawOptions {
+  /** How round round parts are drawn; fewer sides for small pictures. */
+  readonly sides?: number
   /** The box whose floor is drawn; the parts' own if not given. */
   readonly floorBox?: { min: Vec, max: Vec }
   /** False leaves the faces in no order, for when only their outlines are wanted. */
@@ -39,10 +43,10 @@ export interface DrawOptions {
  * Draws parts and joints as seen from a view. Solids are put in order by planes that part them, which is exact for the
  * convex solids parts are made of as long as they do not reach into each other (docs/limits.md#drawing).
  */
-export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view: View, { floorBox, ordered = true }: DrawOptions = {}): Drawing {
+export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view: View, { floorBox, ordered = true, sides = 16 }: DrawOptions = {}): Drawing {
   const box = boundsOf(parts)
   const camera = cameraFor(box, view)
-  const bodies = parts.flatMap(p => solidsOf(p).map((solid, i, all) => bodyOf(solid, p, i > 0, i < all.length - 1)))
+  const bodies = parts.flatMap(p => bodiesOf(p, sides))
   const faces = (ordered ? inOrder(bodies, camera) : bodies).flatMap(b => facesOf(b, camera))
   const points = faces.flatMap(f => f.outline)
   return {
@@ -52,18 +56,34 @@ export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view
   }
 }
 
-interface Facet { readonly corners: readonly Vec[], readonly normal: Vec, readonly cap: boolean }
-interface Body { readonly part: string, readonly facets: readonly Facet[], readonly corners: readonly Vec[], readonly round: boolean }
+interface Facet { readonly corners: readonly Vec[], readonly normal: Vec, readonly cap: boolean, smoothBefore: boolean, smoothAfter: boolean }
+interface Body { readonly part: string, readonly missing: boolean, readonly facets: readonly Facet[], readonly corners: readonly Vec[], readonly round: boolean }
+
+/** Bends flatter than this are one smooth surface: no line is drawn across them. */
+const SMOOTH_COS = Math.cos(25 * Math.PI / 180)
+
+/** A part's solids with their facets, told which of them run on smoothly into the next. */
+function bodiesOf(part: Part, sides: number): Body[] {
+  const bodies = solidsOf(part, sidesFor(part, sides)).map((solid, i, all) => bodyOf(solid, part, i > 0, i < all.length - 1))
+  for (let i = 1; i < bodies.length; i++) {
+    const n = bodies[i]!.facets.filter(f => !f.cap).length
+    for (let k = 0; k < n; k++) {
+      const [before, after] = [bodies[i - 1]!.facets[k]!, bodies[i]!.facets[k]!]
+      before.smoothAfter = after.smoothBefore = dot(before.normal, after.normal) > SMOOTH_COS
+    }
+  }
+  return bodies
+}
 
 /** A solid with its facets; caps inside a part, where two of its solids meet, are left out of the drawing. */
 function bodyOf(solid: Solid, part: Part, joinedBefore: boolean, joinedAfter: boolean): Body {
   const { start, end } = solid
   const n = start.length
-  const sides = start.map((a, i): Facet => { const corners = [a, start[(i + 1) % n]!, end[(i + 1) % n]!, end[i]!]; return { corners, normal: normalOf(corners), cap: false } })
+  const sides = start.map((a, i): Facet => { const corners = [a, start[(i + 1) % n]!, end[(i + 1) % n]!, end[i]!]; return { corners, normal: normalOf(corners), cap: false, smoothBefore: false, smoothAfter: false } })
   const caps: Facet[] = []
-  if (!joinedBefore) caps.push({ corners: [...start].reverse(), normal: normalOf([...start].reverse()), cap: true })
-  if (!joinedAfter) caps.push({ corners: end, normal: normalOf(end), cap: true })
-  return { part: part.id, facets: [...sides, ...caps], corners: [...start, ...end], round: part.section.shape === 'round' }
+  if (!joinedBefore) caps.push({ corners: [...start].reverse(), normal: normalOf([...start].reverse()), cap: true, smoothBefore: false, smoothAfter: false })
+  if (!joinedAfter) caps.push({ corners: end, normal: normalOf(end), cap: true, smoothBefore: false, smoothAfter: false })
+  return { part: part.id, missing: part.missing === true, facets: [...sides, ...caps], corners: [...start, ...end], round: part.section.shape === 'round' }
 }
 
 function normalOf(corners: readonly Vec[]): Vec {
@@ -79,10 +99,11 @@ function facesOf(body: Body, camera: Camera): Face[] {
     if (!seen[i]) return []
     const outline = facet.corners.map(c => camera.project(c))
     const edge = (k: number): [Point, Point] => [outline[k]!, outline[(k + 1) % outline.length]!]
-    const all = outline.map((_, k) => edge(k))
-    // A round part shows its outline and its ends, not the facets it is made of.
-    const edges = !body.round || facet.cap ? all : [edge(0), edge(2), ...(seen[(i + 1) % n] ? [] : [edge(1)]), ...(seen[(i + n - 1) % n] ? [] : [edge(3)])]
-    return [{ part: body.part, outline, edges, light: Math.max(0, dot(facet.normal, LIGHT)) }]
+    if (facet.cap) return [{ part: body.part, outline, edges: outline.map((_, k) => edge(k)), missing: body.missing, light: Math.max(0, dot(facet.normal, LIGHT)) }]
+    // A round part shows its outline and its ends, not the facets it is made of; nothing shows a line where it runs on smoothly.
+    const along = [...(body.round && seen[(i + 1) % n] ? [] : [edge(1)]), ...(body.round && seen[(i + n - 1) % n] ? [] : [edge(3)])]
+    const edges = [...along, ...(facet.smoothBefore ? [] : [edge(0)]), ...(facet.smoothAfter ? [] : [edge(2)])]
+    return [{ part: body.part, outline, edges, missing: body.missing, light: Math.max(0, dot(facet.normal, LIGHT)) }]
   })
 }
 

@@ -1,6 +1,7 @@
 export { drawPiece, LIGHT, type Drawing, type Face, type JointSpot } from './draw'
 export { cameraFor, VIEWS, type Camera, type Point, type View, type ViewName } from './camera'
 export { explodedOffsets, movedPiece, offsetsOfMoves } from './explode'
+export { markFault, shareNear, sharePointedAt, type FaultMark } from './fault-marks'
 export { pegsOf, type Peg } from './pegs'
 export { drawingSvg, type SvgMark } from './svg'
 export { placeTags, WoodMap, type PlacedTag } from './tags'

@@ -12,7 +12,7 @@ export interface SvgMark { readonly joint: string, readonly tag: string, readonl
 export function drawingSvg(drawing: Drawing, title: string, marks: readonly SvgMark[]): string {
   const { minX, minY, maxX, maxY } = drawing.box
   const points = (list: readonly Point[]) => list.map(p => `${p.x.toFixed(1)},${p.y.toFixed(1)}`).join(' ')
-  const faces = drawing.faces.map(f => `<polygon points="${points(f.outline)}" fill="${toneOf(f.light)}"/>${f.edges.map(e => `<polyline points="${points(e)}"/>`).join('')}`)
+  const faces = drawing.faces.map(f => `<polygon points="${points(f.outline)}" fill="${toneOf(f.light)}" stroke="${toneOf(f.light)}" stroke-width="0.6"/>${f.edges.map(e => `<polyline points="${points(e)}"/>`).join('')}`)
   const spots = marks.flatMap((m) => { const spot = drawing.spots.find(x => x.joint === m.joint); return spot ? [{ ...m, at: { x: spot.at.x - minX + MARGIN, y: spot.at.y - minY + MARGIN } }] : [] })
   const sheet = { widthPx: maxX - minX + 2 * MARGIN, heightPx: maxY - minY + 2 * MARGIN }
   const wood = new WoodMap(drawing.faces.map(f => f.outline.map(p => ({ x: p.x - minX + MARGIN, y: p.y - minY + MARGIN }))), sheet)

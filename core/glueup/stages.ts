@@ -47,7 +47,8 @@ export function planStages(piece: Piece, moves: readonly Move[], inPlace: readon
   }
   const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
   const groups = bestSplit(nodes, members => badness(evaluate(members), usableMin))
-  const order = groups.map(members => ({ members, depth: Math.max(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth)
+  // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
+  const order = groups.map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth)
   const stages = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
   return { stages, bottleneckMin, fits: stages.every(s => s.working.value <= usableMin && s.unserved.length === 0) }
 }

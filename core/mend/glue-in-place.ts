@@ -1,4 +1,5 @@
 import { fitMm, say } from '../measure/phrase'
+import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Glue worked in from the mouth without taking the joint apart: weaker and less sure, for joints that cannot open without harm. */
@@ -6,6 +7,7 @@ export const glueInPlace: Mend = { id: 'glue-in-place', label: 'Glue in place', 
 
 function consider(c: JointCase): Verdict {
   const { state } = c.finding
+  if (!FORMS[c.joint.form.kind].glued) return no(say`a ${FORMS[c.joint.form.kind].label} is not held by glue`)
   if (dowelSnapped(c)) return no(say`a dowel has snapped: glue from outside never reaches it`)
   if (c.metal) return no(say`metal holds it: it must come out before any glue goes in`)
   if (state !== 'ticks' && state !== 'gives') return no(state === 'solid' ? say`it is solid` : say`it ${state === 'apart' ? 'is apart' : 'swings'}: the fit is lost as well, glue alone will not hold it`)

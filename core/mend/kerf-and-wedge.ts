@@ -1,5 +1,6 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, q, say } from '../measure/phrase'
+import { FORMS } from '../piece/joint-forms'
 import { speciesNamed } from '../reference/species'
 import { glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
 
@@ -66,6 +67,7 @@ export const kerfAndWedge: Mend = { id: 'kerf-and-wedge', label: 'Kerf and wedge
 function consider(c: JointCase): Verdict {
   const { form } = c.joint
   if (form.kind === 'dowel') return no(say`dowels are replaced, not wedged`)
+  if (form.kind !== 'mortise-and-tenon' && form.kind !== 'round-tenon') return no(say`a ${FORMS[form.kind].label} has no tenon to spread`)
   const round = form.kind === 'round-tenon'
   const ends = round ? c.clearance.round : c.clearance.edge
   const gap = widest(ends)

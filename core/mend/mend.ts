@@ -2,6 +2,7 @@ import { figureOf, input, type Figure, type FigureInput } from '../measure/figur
 import { assumed, type Measured } from '../measure/measured'
 import type { Phrase } from '../measure/phrase'
 import { findingOf, partOf } from '../piece/facts'
+import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
 import type { ClearanceKey, JointState, MendId, School } from '../piece/words'
 import type { CautionId } from '../reference/cautions'
@@ -87,11 +88,11 @@ const TAPER_MM = 0.1
 export const isTapered = (ends: TwoEnds): boolean => ends.bottom !== null && Math.abs(ends.mouth.value - ends.bottom.value) > TAPER_MM
 
 /** The clearance over the faces that hold the glue: a tenon's cheeks, or all around a dowel or round tenon. */
-export const glueFaces = (c: JointCase): TwoEnds => (c.joint.form.kind === 'mortise-and-tenon' ? c.clearance.cheek : c.clearance.round)
+export const glueFaces = (c: JointCase): TwoEnds => (FORMS[c.joint.form.kind].fit === 'round' ? c.clearance.round : c.clearance.cheek)
 /** Above this a tenon rocks in its mortise however well its cheeks are glued, millimetres (docs/sources.md#fit-classes, medium). */
 const EDGE_ROCKS_MM = 0.3
 /** Whether a tenon is too loose up and down for glue at its cheeks to hold it still. */
-export const rocksAtEdges = (c: JointCase): boolean => c.joint.form.kind === 'mortise-and-tenon' && widest(c.clearance.edge) > EDGE_ROCKS_MM
+export const rocksAtEdges = (c: JointCase): boolean => FORMS[c.joint.form.kind].fit === 'cheeks' && widest(c.clearance.edge) > EDGE_ROCKS_MM
 /** A dowel in two is the one thing no gluing mends. */
 export const dowelSnapped = (c: JointCase): boolean => c.finding.signs['dowel-stub'] === 'seen'
 

@@ -1,13 +1,17 @@
 import { fitMm, say } from '../measure/phrase'
+import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
 export const reGlue: Mend = { id: 're-glue', label: 'Clean and re-glue', short: 're-glue', opens: true, undo: 'yes', consider }
 
+const FACES = { cheeks: 'cheeks leave', round: 'hole leaves', face: 'faces leave' } as const
+
 function consider(c: JointCase): Verdict {
+  if (!FORMS[c.joint.form.kind].glued) return no(say`a ${FORMS[c.joint.form.kind].label} is not held by glue`)
   if (dowelSnapped(c)) return no(say`a dowel has snapped: glue cannot join it`)
   const gap = widest(glueFaces(c))
-  if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${c.joint.form.kind === 'mortise-and-tenon' ? 'cheeks leave' : 'hole leaves'} ${fitMm(gap)}`)
+  if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${FACES[FORMS[c.joint.form.kind].fit]} ${fitMm(gap)}`)
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock: wedge it`)
   return {
     fits: true, reason: say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,

@@ -1,5 +1,6 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
+import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, isTapered, no, rocksAtEdges, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 export const SHIM_MOST_MM = 1.5
@@ -21,7 +22,7 @@ export const shims: Mend = { id: 'shims', label: 'Shims at the cheeks', short: '
 
 function consider(c: JointCase): Verdict {
   const { form } = c.joint
-  if (form.kind !== 'mortise-and-tenon') return no(say`a round joint has no cheeks to shim`)
+  if (form.kind !== 'mortise-and-tenon' && form.kind !== 'housing' && form.kind !== 'bridle') return no(FORMS[form.kind].fit === 'round' ? say`a round joint has no cheeks to shim` : say`a flat joint has no cheeks to shim`)
   if (dowelSnapped(c)) return no(say`something inside is broken`)
   const { cheek, edge } = c.clearance
   const gap = widest(cheek)

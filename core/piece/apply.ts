@@ -1,8 +1,10 @@
 import { fail, succeed, type Result } from '../measure/result'
 import type { Command } from './commands'
 import { findFamily } from './families'
-import { redraw, speciesOf } from './shape'
+import { editWith, redraw } from './shape'
 import { findingOf } from './facts'
+import { dropFault, putFault } from './faults'
+import { clearancesOf, FORMS } from './joint-forms'
 import type { Finding, Joint, Piece } from './schema'
 import type { ClearanceKey } from './words'
 
@@ -17,7 +19,8 @@ export function apply(piece: Piece, command: Command): Result<Piece> {
     case 'describe': return succeed({ ...piece, intake: { ...piece.intake, ...command.intake } })
     case 'measure-shape': return measureShape(piece, command)
     case 'set-option': return setOption(piece, command)
-    case 'set-species': return redraw(piece, command.species)
+    case 'set-species': return redraw({ ...piece, shape: { ...piece.shape, species: command.species } })
+    case 'edit-frame': return editWith(piece, command.edit)
     case 'measure-joint': return measureJoint(piece, command)
     case 'test-joint': return succeed(testJoint(piece, command.joint, command.state))
     case 'set-direction': return succeed(setDirection(piece, command))
@@ -26,7 +29,14 @@ export function apply(piece: Piece, command: Command): Result<Piece> {
     case 'set-old-glue': return succeed(withFinding(piece, command.joint, f => ({ ...f, oldGlue: command.glue })))
     case 'copy-finding': return copyFinding(piece, command)
     case 'add-metal': return addMetal(piece, command)
+    case 'change-metal': return piece.metal.some(m => m.id === command.metal.id && m.joint === command.metal.joint) ? succeed({ ...piece, metal: piece.metal.map(m => (m.id === command.metal.id ? command.metal : m)) }) : fail('no_such_metal', 'There is no such metal at this joint.', 'metal.id')
     case 'remove-metal': return succeed({ ...piece, metal: piece.metal.filter(m => m.id !== command.metal) })
+    case 'add-fault': return putFault(piece, command.fault, true)
+    case 'change-fault': return putFault(piece, command.fault, false)
+    case 'remove-fault': return succeed(dropFault(piece, command.fault))
+    case 'add-photo': return addPhoto(piece, command)
+    case 'remove-photo': return succeed({ ...piece, photos: piece.photos.filter(p => p.id !== command.photo) })
+    case 'join-set': return succeed({ ...piece, set: command.set })
     case 'set-bracing': return succeed({ ...piece, bracing: { ...piece.bracing, ...command.bracing } })
     case 'choose-mend': return succeed(withChoices(piece, { mends: without(piece.choices.mends, command.joint, command.mend) }))
     case 'choose-glue': return succeed(withChoices(piece, { glue: command.glue }))
@@ -64,7 +74,7 @@ function setOption(piece: Piece, { key, value }: Of<'set-option'>): Result<Piece
   const row = findFamily(piece.shape.family)?.options.find(o => o.key === key)
   if (!row) return fail('no_such_option', `This family has no option “${key}”.`, 'key')
   if (!row.choices.some(c => c.value === value)) return fail('no_such_choice', `${row.label}: one of ${row.choices.map(c => c.label).join(', ')}.`, 'value')
-  return redraw({ ...piece, shape: { ...piece.shape, options: { ...piece.shape.options, [key]: value } } }, speciesOf(piece))
+  return redraw({ ...piece, shape: { ...piece.shape, options: { ...piece.shape.options, [key]: value } } })
 }
 
 function measureJoint(piece: Piece, { joint: id, size, measure }: Of<'measure-joint'>): Result<Piece> {
@@ -81,14 +91,12 @@ const testJoint = (piece: Piece, joint: string, state: Finding['state']): Piece 
 const setDirection = (piece: Piece, { joint, direction, on }: Of<'set-direction'>): Piece =>
   withFinding(piece, joint, f => ({ ...f, directions: [...f.directions.filter(d => d !== direction), ...(on ? [direction] : [])] }))
 
-/** The clearances that can be measured on a joint: two ways across a tenon, one around a dowel or round tenon. */
-export const clearancesOf = (form: Joint['form']): readonly ClearanceKey[] =>
-  form.kind === 'mortise-and-tenon' ? ['cheek', 'cheek-bottom', 'edge', 'edge-bottom'] : ['round', 'round-bottom']
-
 function measureClearance(piece: Piece, { joint: id, where, measure }: Of<'measure-clearance'>): Result<Piece> {
   const { form } = piece.joints.find(j => j.id === id)!
   if (!clearancesOf(form).includes(where)) {
-    return fail('no_such_clearance', form.kind === 'mortise-and-tenon' ? 'A tenon has a clearance at the cheeks and one at the edges.' : 'A round joint has one clearance, all around.', 'where')
+    const told = { cheeks: 'A tenon has a clearance at the cheeks and one at the edges.', round: 'A round joint has one clearance, all around.', face: 'A flat joint has one clearance, at its face.' }
+    const message = told[FORMS[form.kind].fit]
+    return fail('no_such_clearance', message, 'where')
   }
   if (measure && measure.value > 20) return fail('out_of_range', 'A clearance is believed up to 20 mm. Check the unit.', 'measure.value')
   return succeed(withFinding(piece, id, f => ({ ...f, clearance: without(f.clearance, where, measure) })))
@@ -105,6 +113,13 @@ function addMetal(piece: Piece, { metal }: Of<'add-metal'>): Result<Piece> {
   if (piece.metal.some(m => m.id === metal.id)) return fail('twice', 'This piece of metal is already recorded.', 'metal.id')
   if (!piece.joints.some(j => j.id === metal.joint)) return fail('no_such_joint', `There is no joint “${metal.joint}” on this piece.`, 'metal.joint')
   return succeed({ ...piece, metal: [...piece.metal, metal] })
+}
+
+function addPhoto(piece: Piece, { photo }: Of<'add-photo'>): Result<Piece> {
+  if (piece.photos.some(p => p.id === photo.id)) return fail('twice', 'This picture is kept already.', 'photo.id')
+  const { kind, id } = photo.of
+  const there = kind === 'piece' ? id === null : kind === 'joint' ? piece.joints.some(j => j.id === id) : piece.faults.some(f => f.id === id)
+  return there ? succeed({ ...piece, photos: [...piece.photos, photo] }) : fail('nothing_there', 'A picture is of the piece, of one of its joints or of one of its faults.', 'photo.of')
 }
 
 /** Ending a job without a repair asks for the reason, because the owner will. */

@@ -1,15 +1,16 @@
 import { z } from 'zod'
 import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
-import { Bracing, Finding, Id, Intake, Metal, Note, OptionValue, PieceEvent, Text } from './schema'
+import { Bracing, Edit, Fault, Finding, Id, Intake, Metal, Name, Note, OptionValue, Photo, PieceEvent, SetOf, Text } from './schema'
 import { CLEARANCES, DIRECTIONS, JOINT_SIZES, JOINT_STATES, LOOKS, MEND_IDS, OLD_GLUES, SIGNS, VERDICTS } from './words'
 
 /** Everything a repairer can say, measure, choose or do to a piece. Nothing else ever changes one. */
 export const Command = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('rename'), title: z.string().min(1, 'must name the piece').max(200) }),
+  z.strictObject({ do: z.literal('rename'), title: Name.min(1, 'must name the piece') }),
   z.strictObject({ do: z.literal('describe'), intake: Intake.partial() }),
   z.strictObject({ do: z.literal('measure-shape'), key: z.string().max(40), measure: MeasuredSchema }),
   z.strictObject({ do: z.literal('set-option'), key: z.string().max(40), value: OptionValue }),
   z.strictObject({ do: z.literal('set-species'), species: z.string().max(60) }),
+  z.strictObject({ do: z.literal('edit-frame'), edit: Edit }),
   z.strictObject({ do: z.literal('measure-joint'), joint: Id, size: z.enum(JOINT_SIZES), measure: LengthMm }),
   z.strictObject({ do: z.literal('test-joint'), joint: Id, state: z.enum(JOINT_STATES) }),
   z.strictObject({ do: z.literal('set-direction'), joint: Id, direction: z.enum(DIRECTIONS), on: z.boolean() }),
@@ -18,7 +19,14 @@ export const Command = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('set-old-glue'), joint: Id, glue: z.enum(OLD_GLUES) }),
   z.strictObject({ do: z.literal('copy-finding'), joint: Id, finding: Finding }),
   z.strictObject({ do: z.literal('add-metal'), metal: Metal }),
+  z.strictObject({ do: z.literal('change-metal'), metal: Metal }),
   z.strictObject({ do: z.literal('remove-metal'), metal: Id }),
+  z.strictObject({ do: z.literal('add-fault'), fault: Fault }),
+  z.strictObject({ do: z.literal('change-fault'), fault: Fault }),
+  z.strictObject({ do: z.literal('remove-fault'), fault: Id }),
+  z.strictObject({ do: z.literal('add-photo'), photo: Photo }),
+  z.strictObject({ do: z.literal('remove-photo'), photo: Id }),
+  z.strictObject({ do: z.literal('join-set'), set: SetOf }),
   z.strictObject({ do: z.literal('set-bracing'), bracing: Bracing.partial() }),
   z.strictObject({ do: z.literal('choose-mend'), joint: Id, mend: z.enum(MEND_IDS).nullable() }),
   z.strictObject({ do: z.literal('choose-glue'), glue: Id.nullable() }),

@@ -6,8 +6,25 @@ export const findingOf = (piece: Piece, jointId: string): Finding => piece.findi
 
 const FAULTY = new Set<Finding['state']>(['ticks', 'gives', 'swings', 'apart'])
 /** Joints that move, tick or have come apart, in walking order. */
-export const faultyJoints = (piece: Piece): Joint[] => piece.joints.filter(j => FAULTY.has(findingOf(piece, j.id).state))
+export const faultyJoints = (piece: Piece): Joint[] => presentJoints(piece).filter(j => FAULTY.has(findingOf(piece, j.id).state))
 export const isFaulty = (state: Finding['state']): boolean => FAULTY.has(state)
+/** Parts the piece has lost; they stay on the drawing, so that their place and size are known. */
+export const missingParts = (piece: Piece): Part[] => piece.parts.filter(p => p.missing)
+
+/** Joints with wood on both sides: what can be tried, opened and glued. */
+export function presentJoints(piece: Piece): Joint[] {
+  const gone = new Set(missingParts(piece).map(p => p.id))
+  return gone.size === 0 ? piece.joints : piece.joints.filter(j => !gone.has(j.enters) && !gone.has(j.receives))
+}
+
+/** The piece as it stands there, without what it has lost. */
+export function withoutMissing(piece: Piece): Piece {
+  if (missingParts(piece).length === 0) return piece
+  const joints = presentJoints(piece)
+  const there = new Set(joints.map(j => j.id))
+  return { ...piece, parts: piece.parts.filter(p => !p.missing), joints, metal: piece.metal.filter(m => there.has(m.joint)) }
+}
+
 export const tagOf = (joint: Pick<Joint, 'number'>): string => `J${joint.number}`
 export const partOf = (piece: Piece, partId: string): Part => {
   const part = piece.parts.find(p => p.id === partId)

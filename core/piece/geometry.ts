@@ -1,4 +1,4 @@
-import { along, cross, distance, dot, lerp, scale, subtract, unit, type Vec } from '../measure/vec'
+import { add, along, cross, distance, dot, length, lerp, scale, subtract, unit, type Vec } from '../measure/vec'
 import type { Part } from './schema'
 
 /** A right-handed frame on a part's axis: `tangent` along it, `across` the section's width, `through` its depth. */
@@ -6,7 +6,9 @@ export interface SectionFrame { readonly tangent: Vec, readonly across: Vec, rea
 
 export function frameOfSegment(part: Pick<Part, 'axis' | 'across'>, segment: number): SectionFrame {
   const tangent = unit(subtract(part.axis[segment + 1]!, part.axis[segment]!))
-  const across = unit(subtract(part.across, scale(tangent, dot(part.across, tangent))))
+  const square = subtract(part.across, scale(tangent, dot(part.across, tangent)))
+  // A bend that turns into the direction of its own width has none there: any direction square to it will do.
+  const across = length(square) > 1e-6 ? unit(square) : unit(cross(tangent, Math.abs(tangent[1]) < 0.9 ? [0, 1, 0] : [1, 0, 0]))
   return { tangent, across, through: cross(tangent, across) }
 }
 
@@ -49,33 +51,120 @@ export function reachToSurfaceMm(part: Part, segment: number, share: number, dir
   return Math.min(a > 1e-9 ? widthMm / 2 / a : Infinity, b > 1e-9 ? depthMm / 2 / b : Infinity)
 }
 
+/** Above this breadth a round part is drawn with more sides, or it looks like a nut, millimetres. */
+const BROAD_MM = 90
+
+/** How many sides a part is drawn with, from how many a leg has. */
+export const sidesFor = (part: Part, sides: number): number => (Math.max(...part.section.stations.map(s => s.widthMm)) > BROAD_MM ? 3 * sides : sides)
+
 /** A convex piece of a part between two of its stations or bends: corner rings at both ends, in the same order. */
 export interface Solid { readonly partId: string, readonly start: readonly Vec[], readonly end: readonly Vec[] }
 
-/** The part cut into convex solids, one for each straight stretch between bends and stations. `sides` is how round a round part is drawn. */
+/**
+ * The part cut into convex solids, one for each straight stretch between bends and stations, mitred at the bends and cut at
+ * its ends as its `cuts` say. `sides` is how round a round part is drawn.
+ */
 export function solidsOf(part: Part, sides = 16): Solid[] {
   const total = axisLengthMm(part)
   const shares = [0, ...part.section.stations.map(s => s.along), 1]
   let run = 0
   for (let i = 0; i < part.axis.length - 2; i++) shares.push((run += distance(part.axis[i]!, part.axis[i + 1]!)) / total)
-  const cuts = [...new Set(shares.map(s => Math.round(s * 1e6) / 1e6))].sort((a, b) => a - b)
+  const cuts = [...new Set(shares.map(s => Math.round(s * 1e9) / 1e9))].sort((a, b) => a - b)
   const rings = cuts.map(share => ringAt(part, share, total, sides))
   return rings.slice(1).map((end, i) => ({ partId: part.id, start: rings[i]!, end }))
 }
 
-function ringAt(part: Part, share: number, totalMm: number, sides: number): Vec[] {
-  let left = share * totalMm
+/** Nearer than this to a bend is at it, millimetres: coordinates are kept to a ten-thousandth. */
+const AT_BEND_MM = 1e-3
+
+/** Where along the axis a share lies: the segment and how far into it, millimetres. */
+function locate(part: Pick<Part, 'axis'>, share: number, totalMm: number): { segment: number, intoMm: number } {
+  let intoMm = share * totalMm
   let segment = 0
-  while (segment < part.axis.length - 2 && left > distance(part.axis[segment]!, part.axis[segment + 1]!) + 1e-6) {
-    left -= distance(part.axis[segment]!, part.axis[segment + 1]!)
+  while (segment < part.axis.length - 2 && intoMm > distance(part.axis[segment]!, part.axis[segment + 1]!) + AT_BEND_MM) {
+    intoMm -= distance(part.axis[segment]!, part.axis[segment + 1]!)
     segment++
   }
+  return { segment, intoMm }
+}
+
+/** The point of the axis at a share of its length, and the segment it lies on. */
+export function pointAtShare(part: Pick<Part, 'axis'>, share: number): { point: Vec, segment: number, share: number } {
+  const { segment, intoMm } = locate(part, share, axisLengthMm(part))
+  const direction = unit(subtract(part.axis[segment + 1]!, part.axis[segment]!))
+  return { point: along(part.axis[segment]!, direction, intoMm), segment, share }
+}
+
+function ringAt(part: Part, share: number, totalMm: number, sides: number): Vec[] {
+  const { segment, intoMm } = locate(part, share, totalMm)
   const { tangent, across, through } = frameOfSegment(part, segment)
-  const centre = along(part.axis[segment]!, tangent, left)
+  const centre = along(part.axis[segment]!, tangent, intoMm)
   const { widthMm, depthMm } = sectionAt(part, share)
-  const at = (u: number, v: number): Vec => along(along(centre, across, u * widthMm / 2), through, v * depthMm / 2)
+  const plane = cutAt(part, share, segment, intoMm, tangent)
+  // Each corner lies on the straight stretch's own edge, slid along it into the plane of the cut.
+  const at = (u: number, v: number): Vec => {
+    const corner = along(along(centre, across, u * widthMm / 2), through, v * depthMm / 2)
+    return plane ? along(corner, tangent, dot(subtract(centre, corner), plane) / dot(tangent, plane)) : corner
+  }
   if (part.section.shape === 'rectangle') return [at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)]
   return Array.from({ length: sides }, (_, i) => at(Math.cos(2 * Math.PI * i / sides), Math.sin(2 * Math.PI * i / sides)))
+}
+
+/** A cut flatter than this against the axis would run along the part instead of across it. */
+const FLATTEST_CUT = 0.25
+
+/** The plane a ring lies in where it is not square to the axis: an end's own cut, or the mitre of a bend. */
+function cutAt(part: Part, share: number, segment: number, intoMm: number, tangent: Vec): Vec | null {
+  const own = share <= 0 ? part.cuts?.start : share >= 1 ? part.cuts?.end : null
+  const bend = segment < part.axis.length - 2 && Math.abs(intoMm - distance(part.axis[segment]!, part.axis[segment + 1]!)) < 2 * AT_BEND_MM
+  const plane = own ?? (bend ? unit(add(tangent, frameOfSegment(part, segment + 1).tangent)) : null)
+  return plane && Math.abs(dot(tangent, plane)) > FLATTEST_CUT ? plane : null
+}
+
+/** Sides a round part has when a point on its surface is wanted: within a thousandth of its radius. */
+const FINE_SIDES = 72
+
+const fine = new WeakMap<Part, Solid[]>()
+/** A part is never changed, so what it is made of is worked out once. */
+function fineSolidsOf(part: Part): Solid[] {
+  const known = fine.get(part)
+  if (known) return known
+  const made = solidsOf(part, FINE_SIDES)
+  fine.set(part, made)
+  return made
+}
+
+export interface SurfacePoint { readonly point: Vec, readonly normal: Vec }
+
+/** Where a line from outside a part first meets its surface on the way to a point inside, and which way that face looks; null if it misses. */
+export function surfaceBetween(part: Part, from: Vec, to: Vec): SurfacePoint | null {
+  let best: Entry = { share: Infinity, normal: [0, 1, 0] }
+  for (const solid of fineSolidsOf(part)) {
+    const entry = entryInto(solid, from, to)
+    if (entry.share < best.share) best = entry
+  }
+  return best.share <= 1 ? { point: lerp(from, to, best.share), normal: unit(best.normal) } : null
+}
+
+interface Entry { readonly share: number, readonly normal: Vec }
+
+/** Share of the way along a line at which it goes into a convex solid, and through which facet; Infinity if it never does. */
+function entryInto({ start, end }: Solid, from: Vec, to: Vec): Entry {
+  const n = start.length
+  const way = subtract(to, from)
+  let [enter, leave] = [0, Infinity]
+  let normal: Vec = [0, 1, 0]
+  const clip = (a: Vec, b: Vec, c: Vec) => {
+    const out = cross(subtract(b, a), subtract(c, b))
+    const [ahead, outside] = [dot(out, way), dot(out, subtract(from, a))]
+    if (Math.abs(ahead) < 1e-12) { if (outside > 1e-9) leave = -Infinity }
+    else if (ahead > 0) leave = Math.min(leave, -outside / ahead)
+    else if (-outside / ahead > enter) [enter, normal] = [-outside / ahead, out]
+  }
+  for (let i = 0; i < n; i++) clip(start[i]!, start[(i + 1) % n]!, end[(i + 1) % n]!)
+  clip(start[2]!, start[1]!, start[0]!)
+  clip(end[0]!, end[1]!, end[2]!)
+  return { share: enter <= leave ? enter : Infinity, normal }
 }
 
 /** A part's grain runs along its axis; here at the segment nearest to a point. */

@@ -55,7 +55,8 @@ export function findRedoable(log: readonly Entry[], by: string): Entry | undefin
 const WORDS: Readonly<Record<Entry['command']['do'], string>> = {
   'rename': 'name of the piece', 'describe': 'what was taken in', 'measure-shape': 'measurement', 'set-option': 'construction', 'set-species': 'wood',
   'measure-joint': 'joint size', 'test-joint': 'wiggle test', 'set-direction': 'direction', 'look-for': 'sign', 'measure-clearance': 'clearance',
-  'set-old-glue': 'old glue', 'copy-finding': 'copied finding', 'add-metal': 'metal', 'remove-metal': 'metal taken off', 'set-bracing': 'bracing',
+  'set-old-glue': 'old glue', 'copy-finding': 'copied finding', 'add-metal': 'metal', 'change-metal': 'metal', 'remove-metal': 'metal taken off', 'edit-frame': 'change of the drawing', 'add-fault': 'fault', 'change-fault': 'fault', 'remove-fault': 'fault taken off',
+  'add-photo': 'picture', 'remove-photo': 'picture taken off', 'join-set': 'set', 'set-bracing': 'bracing',
   'choose-mend': 'choice of mend', 'choose-glue': 'choice of glue', 'overrule-cause': 'cause', 'leave-shut': 'leave shut', 'answer-bracing': 'answer on the bracing',
   'set-outcome': 'outcome', 'log-event': 'event', 'keep-note': 'note', 'drop-note': 'note dropped', 'undo': 'undo',
 }

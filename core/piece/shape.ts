@@ -1,31 +1,51 @@
 import { assumed } from '../measure/measured'
 import { fail, succeed, type Result } from '../measure/result'
+import { editFrame, withEdit, type Frame } from './edits'
 import { findFamily } from './families'
+import { faultTag } from './faults'
 import { findingOf, tagOf } from './facts'
-import type { Joint, Part, Piece } from './schema'
-
-/** The species every part of a piece is made of until parts can differ. */
-export const speciesOf = (piece: Pick<Piece, 'parts'>): string => piece.parts[0]?.species ?? 'unknown'
+import { SCHEMA_VERSION } from './version'
+import type { Edit, Joint, Piece } from './schema'
 
 /**
- * Draws a piece's parts and joints anew from its family, measures and options, keeping joint numbers, measured joint sizes
- * and findings. Refused where a joint with a finding or metal would disappear, or where the measures leave a part no length.
+ * Draws a piece's parts and joints anew from its family, measures, options and edits, keeping joint numbers, measured joint
+ * sizes and findings. Refused where something found would disappear, or where the measures leave a part no length.
  */
-export function redraw(piece: Piece, species: string = speciesOf(piece)): Result<Piece> {
+export function redraw(piece: Piece): Result<Piece> {
   const family = findFamily(piece.shape.family)
   if (!family) return fail('unknown_family', `There is no family “${piece.shape.family}”.`, 'shape.family')
-  let built: { parts: Part[], joints: Joint[] }
+  let frame: Frame
   try {
-    built = family.build(piece.shape.measures, piece.shape.options, species)
+    frame = family.build(piece.shape.measures, piece.shape.options, piece.shape.species)
   }
   catch (error) {
     if (error instanceof RangeError) return fail('no_such_shape', error.message, 'shape.measures')
     throw error
   }
-  const kept = new Set(built.joints.map(j => j.id))
-  const lost = piece.joints.find(j => !kept.has(j.id) && (findingOf(piece, j.id).state !== 'not-tested' || piece.metal.some(m => m.joint === j.id)))
+  // An edit whose part is gone for now is passed over, and comes back with the part.
+  for (const edit of piece.shape.edits) {
+    const next = editFrame(frame, edit)
+    if (next.ok) frame = next.value
+  }
+  return withFrame(piece, frame)
+}
+
+/** The piece after one change of its frame by hand, which is kept for the next redraw. */
+export function editWith(piece: Piece, edit: Edit): Result<Piece> {
+  const next = editFrame(piece, edit)
+  if (!next.ok) return next
+  if (piece.shape.edits.length >= 1000) return fail('too_many', 'A thousand changes of the drawing are the most a piece keeps.', 'edit')
+  return withFrame({ ...piece, shape: { ...piece.shape, edits: withEdit(piece.shape.edits, edit) } }, next.value)
+}
+
+/** Lays a new frame under what is known of a piece. Refused where a tested joint or a recorded fault would lose its wood. */
+function withFrame(piece: Piece, frame: Frame): Result<Piece> {
+  const [joints, parts] = [new Set(frame.joints.map(j => j.id)), new Set(frame.parts.map(p => p.id))]
+  const lost = piece.joints.find(j => !joints.has(j.id) && (findingOf(piece, j.id).state !== 'not-tested' || piece.metal.some(m => m.joint === j.id)))
   if (lost) return fail('joint_has_findings', `This would take away ${tagOf(lost)}, ${lost.label}, which has been tested. Set it to “not tested” first.`)
-  return succeed(withoutStale({ ...piece, parts: built.parts, joints: keepNumbers(piece, built.joints).map(j => keepMeasured(piece.joints, j)) }))
+  const fault = piece.faults.find(f => !parts.has(f.part) || ('joint' in f && f.joint !== null && !joints.has(f.joint)))
+  if (fault) return fail('part_has_faults', `This would take away the wood of ${faultTag(piece, fault)}. Take that fault off first.`)
+  return succeed(withoutStale({ ...piece, parts: [...frame.parts], joints: keepNumbers(piece, frame.joints).map(j => keepMeasured(piece.joints, j)) }))
 }
 
 /** Paper tags carry the numbers, so once testing has begun a joint keeps its own; new joints take the free ones from the lowest up. */
@@ -65,6 +85,7 @@ function withoutStale(piece: Piece): Piece {
   return {
     ...piece,
     findings: only(piece.findings),
+    photos: piece.photos.map(p => (p.of.kind === 'joint' && !ids.has(p.of.id ?? '') ? { ...p, of: { kind: 'piece', id: null } } : p)),
     choices: { ...choices, mends: only(choices.mends), causes: only(choices.causes), leaveShut: choices.leaveShut.filter(id => ids.has(id)) },
   }
 }
@@ -76,16 +97,16 @@ export function startPiece({ id, title, family: familyId, takenInAt }: StartOpti
   const family = findFamily(familyId)
   if (!family) return fail('unknown_family', `There is no family “${familyId}”.`, 'family')
   return redraw({
-    schemaVersion: 1, id, title, takenInAt,
+    schemaVersion: SCHEMA_VERSION, id, title, takenInAt, set: null,
     intake: { customer: '', ask: '', age: 'unknown', worth: 'valued', finish: 'unknown', upholstery: 'none', service: 'dry', due: null, school: null },
     shape: {
-      family: familyId,
+      family: familyId, species: 'Beech, European', edits: [],
       measures: Object.fromEntries(family.measures.map(m => [m.key, assumed(m.usual)])),
       options: Object.fromEntries(family.options.map(o => [o.key, o.usual])),
     },
-    parts: [], joints: [], findings: {}, metal: [],
+    parts: [], joints: [], findings: {}, metal: [], faults: [], photos: [],
     bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
     choices: { mends: {}, glue: null, causes: {}, leaveShut: [], bracing: null },
     outcome: null, events: [], notes: [],
-  }, 'Beech, European')
+  })
 }

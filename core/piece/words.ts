@@ -22,7 +22,8 @@ export type ClearanceKey = (typeof CLEARANCES)[number]
 export const JOINT_SIZES = ['depthMm', 'thicknessMm', 'widthMm', 'deeperMm', 'diameterMm', 'spacingMm'] as const
 export type JointSizeKey = (typeof JOINT_SIZES)[number]
 
-export const METALS = ['screw', 'brad', 'nail', 'staple', 'wooden-pin'] as const
+/** All that can hold a joint besides its glue; wood among it, because it has to come out first as well. */
+export const METALS = ['screw', 'plugged-screw', 'snapped-screw', 'brad', 'nail', 'staple', 'wooden-pin', 'wedge', 'hanger-bolt', 'corner-bracket'] as const
 export type MetalKind = (typeof METALS)[number]
 
 export const OLD_GLUES = ['protein', 'pva', 'epoxy', 'polyurethane', 'cyanoacrylate', 'construction', 'urea', 'unknown'] as const
@@ -38,11 +39,23 @@ export const UPHOLSTERIES = ['none', 'drop-in', 'stuffed'] as const
 export const SCHOOLS = ['conserve', 'everyday', 'strength'] as const
 export type School = (typeof SCHOOLS)[number]
 
-export const BLOCK_STATES = ['not-looked', 'sound', 'loose', 'missing', 'never-had'] as const
-export const WEBBING_STATES = ['not-looked', 'tight', 'slack', 'board-instead', 'never-had'] as const
+export const BLOCK_STATES = ['not-looked', 'sound', 'loose', 'missing', 'replaced', 'never-had'] as const
+export const WEBBING_STATES = ['not-looked', 'tight', 'slack', 'missing', 'board-instead', 'never-had'] as const
 
 export const MEND_IDS = ['re-glue', 'glue-in-place', 'kerf-and-wedge', 'shims', 'new-dowel'] as const
 export type MendId = (typeof MEND_IDS)[number]
 
 export const VERDICTS = ['repair', 'not-worth-it', 'refer-on', 'owner-decides'] as const
 export const EVENTS = ['dry-run-closed', 'opened', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
+
+export const SHOW_FACES = ['hidden', 'front', 'back', 'outside', 'top', 'all-round'] as const
+
+/** What can be wrong in the wood, or was done to it before. */
+export const FAULT_KINDS = ['break', 'split', 'worm', 'loss', 'earlier-repair'] as const
+export type FaultKind = (typeof FAULT_KINDS)[number]
+export const BREAK_SURFACES = ['clean', 'fibrous', 'ragged', 'crushed', 'crumbling'] as const
+/** What can pass through a break. */
+export const THROUGH = ['dowel', 'tenon', 'screw', 'worm'] as const
+export const LIVE = ['not-sure', 'old', 'live'] as const
+export const REGISTERS = ['in-register', 'out-of-register', 'not-sure'] as const
+export const HOLDS = ['holds', 'lets-go', 'not-sure'] as const

@@ -1,5 +1,7 @@
 import { say, type Phrase } from '../measure/phrase'
 import { describeDuration, describeWallTime } from '../measure/wall-time'
+import { faultTag } from '../piece/faults'
+import { missingParts } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Plan, StepId } from './plan'
 
@@ -26,6 +28,8 @@ function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   const inClamps = plan.stages.find(s => s.glued && s.clampsOffMin > nowMin)
   if (inClamps) return { step: 'glue-up', words: say`In clamps until ${describeWallTime(inClamps.clampsOffMin, nowMin)}`, minutes: null }
   const next = plan.stages.find(s => !s.glued)
+  const first = [...piece.faults.filter(f => f.kind === 'break').map(f => faultTag(piece, f)), ...missingParts(piece).map(p => `the missing ${p.label}`)]
+  if (next && first.length > 0) return { step: 'test', words: say`See to ${first.slice(0, 2).join(', ')}${first.length > 2 ? ' …' : ''} before gluing`, minutes: null }
   if (next && !piece.events.some(e => e.kind === 'opened') && plan.takeApart.moves.length > 0) return { step: 'open-up', words: say`Open it, mend and fit dry: ${describeDuration(plan.preparation.value)}`, minutes: plan.preparation.value }
   if (next) return { step: 'glue-up', words: say`Glue stage ${next.number}: ${describeDuration(next.working.value)}`, minutes: next.working.value }
   if (plan.returnMin !== null && plan.returnMin > nowMin) return { step: 'record', words: say`Rests until ${describeWallTime(plan.returnMin, nowMin)}`, minutes: null }

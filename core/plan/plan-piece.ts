@@ -8,7 +8,8 @@ import { phraseText, q, say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
 import { jointCase, mendCandidates, type Stock, type Work } from '../mend'
 import { glueAreaMm2 } from '../piece/joint-area'
-import { faultyJoints, findingOf, tagOf } from '../piece/facts'
+import { FAULT_LABELS, faultTag } from '../piece/faults'
+import { faultyJoints, findingOf, missingParts, partOf, tagOf, withoutMissing } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
 import { GLUE_IDS, GLUES, type GlueId } from '../reference/glues'
@@ -26,11 +27,11 @@ import type { JointMend, Plan } from './plan'
 export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: string): Plan {
   const startMin = parseWallTime(startAt)
   const school = piece.intake.school ?? shop.school
-  const job: Job = { piece, shop, climate, school, startMin }
+  const job: Job = { piece: withoutMissing(piece), shop, climate, school, startMin }
   const { draft, changes } = settleGlue(job)
   const { verdict, mends, apart, staging, stages, preparation, readyMin, needs } = draft
   const glueArea = stages.flatMap(s => s.joints).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
-  const problems = [...apart.problems, ...problemsOf(job, draft)]
+  const problems = [...apart.problems, ...problemsOf(job, draft), ...notPlanned(piece)]
   const undecided = apart.decisions.some(d => d.decision === 'undecided')
   const complete = stages.length > 0 && !undecided && verdict !== null
   return {
@@ -214,6 +215,14 @@ function problemsOf({ piece, shop, climate, school }: Job, d: Draft): Phrase[] {
   }
   for (const m of d.mends.filter(x => x.chosen === null)) problems.push(say`${tagOf(jointOf(piece, m.joint))}: none of the mends here fits it.`)
   return problems
+}
+
+/** What was found and is not planned for: said, so that nobody takes the plan for the whole of the work. */
+function notPlanned(piece: Piece): Phrase[] {
+  const missing = missingParts(piece).map(p => say`The ${p.label} is missing: copy it before the dry run. The plan leaves its joints out.`)
+  const broken = piece.faults.filter(f => f.kind === 'break').map(f => say`${faultTag(piece, f)}, the break in the ${partOf(piece, f.part).label}, is recorded and measured; its mend is not planned here.`)
+  const worn = piece.faults.filter(f => f.kind !== 'break').map(f => say`${faultTag(piece, f)}, ${FAULT_LABELS[f.kind]} in the ${partOf(piece, f.part).label}: its mend is not planned here.`)
+  return [...missing, ...broken, ...worn]
 }
 
 /** The short name of a joint's mend, for its tag. */

@@ -3,7 +3,9 @@ import { signNamed } from '../condition/signs'
 import { say, q, fitMm, type Phrase } from '../measure/phrase'
 import { describeWallTime, parseWallTime } from '../measure/wall-time'
 import type { Plan } from '../plan/plan'
-import { faultyJoints, findingOf, partOf, tagOf } from '../piece/facts'
+import { faultPhrase } from '../condition/fault-words'
+import { faultTag } from '../piece/faults'
+import { faultyJoints, findingOf, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
@@ -44,8 +46,11 @@ function theJob({ intake, takenInAt, outcome, title }: Piece, plan: Plan): Recor
 
 function whatWasFound(piece: Piece): RecordSection {
   const lines = faultyJoints(piece).map(j => line(`${tagOf(j)} ${j.label}`, findingPhrase(piece, j)))
-  const untested = piece.joints.filter(j => findingOf(piece, j.id).state === 'not-tested')
+  const untested = presentJoints(piece).filter(j => findingOf(piece, j.id).state === 'not-tested')
   if (untested.length > 0) lines.push(line('Not tested', say`${untested.map(tagOf).join(', ')}`))
+  const missing = missingParts(piece)
+  if (missing.length > 0) lines.push(line('Missing', say`${missing.map(p => p.label).join(', ')}`))
+  for (const f of piece.faults) lines.push(line(`${faultTag(piece, f)} ${partOf(piece, f.part).label}`, faultPhrase(piece, f)))
   for (const n of piece.notes) lines.push(line('Note', say`${n.text}`))
   return { title: 'Found', lines }
 }

@@ -1,9 +1,10 @@
+import type { JointKind } from '../piece/joint-forms'
 import type { Sourced } from './row'
 
 /** How long hands take. Starting values of low confidence; the shop's own log is to replace them. */
 export interface Rates extends Sourced {
   readonly spreadingCm2PerMin: number
-  readonly closingMin: Readonly<Record<'mortise-and-tenon' | 'dowel' | 'round-tenon', number>>
+  readonly closingMin: Readonly<Record<JointKind, number>>
   readonly fittingMin: number
   readonly barClampMin: number
   readonly checksPerStageMin: number
@@ -12,7 +13,7 @@ export interface Rates extends Sourced {
 
 export const RATES: Rates = {
   spreadingCm2PerMin: 60,
-  closingMin: { 'mortise-and-tenon': 0.5, 'dowel': 0.3, 'round-tenon': 0.3 },
+  closingMin: { 'mortise-and-tenon': 0.5, 'dowel': 0.3, 'round-tenon': 0.3, 'housing': 0.4, 'bridle': 0.4, 'half-lap': 0.3, 'butt': 0.2, 'bolted': 1, 'knuckle': 1 },
   fittingMin: 0.4,
   barClampMin: 0.75,
   checksPerStageMin: 2,

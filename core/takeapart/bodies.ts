@@ -30,58 +30,104 @@ export function giveNeededMm(tie: Pick<Tie, 'withdraw' | 'depthMm' | 'playMm'>, 
   return Math.max(0, tie.depthMm * Math.sqrt(Math.max(0, 1 - cos * cos)) - tie.playMm)
 }
 
+/** What does not change while one piece is tried open in many ways: directions, and which ties hold whom along each. */
+export interface Ground {
+  readonly parts: readonly string[]
+  readonly ties: readonly Tie[]
+  readonly directions: readonly Vec[]
+  /** For each direction, by tie: whether the entering part is held when it moves that way, and whether the receiving one is. */
+  readonly holdsEntering: readonly (readonly boolean[])[]
+  readonly holdsReceiving: readonly (readonly boolean[])[]
+}
+
+/** @param flexMm how far the frame gives sideways, millimetres */
+export function groundOf(parts: readonly string[], ties: readonly Tie[], flexMm: number): Ground {
+  const directions = candidateDirections(ties)
+  const held = (way: (d: Vec) => Vec) => directions.map(d => ties.map(t => giveNeededMm(t, way(d)) > flexMm))
+  return { parts, ties, directions, holdsEntering: held(d => d), holdsReceiving: held(negate) }
+}
+
 /**
  * Takes a frame apart as far as its open joints let it: again and again some group of parts leaves the rest along one
  * direction. Which move comes first never decides whether a later one is possible, so taking the easiest is exact.
  * Twisting and tilting out are left out (docs/limits.md#taking-apart).
  */
-export function separate(parts: readonly string[], ties: readonly Tie[], open: ReadonlySet<string>, flexMm: number): Separation[] {
+export function separate(ground: Ground, open: ReadonlySet<string>): Separation[] {
   const moves: Separation[] = []
-  const bodies = components(parts, ties)
+  const bodies = components(ground.parts, ground.ties)
   while (bodies.length > 0) {
     const body = bodies.pop()!
-    const move = easiestMove(body, ties, open, flexMm)
+    const move = easiestMove(ground, body, open)
     if (!move) continue
     moves.push(move)
-    const held = ties.filter(t => !move.joints.includes(t.id))
+    const held = ground.ties.filter(t => !move.joints.includes(t.id))
     bodies.push(...components(move.parts, held), ...components(move.from, held))
   }
   return moves
 }
 
+/** Whether a joint comes apart at all with these open: the same moves, followed only in the body that holds it, the first that offers itself taken. */
+export function comesApart(ground: Ground, open: ReadonlySet<string>, target: string): boolean {
+  const tie = ground.ties.find(t => t.id === target)!
+  let body = components(ground.parts, ground.ties).find(b => b.includes(tie.enters))!
+  for (;;) {
+    const group = firstGroup(ground, body, open)
+    if (!group) return false
+    if (group.has(tie.enters) !== group.has(tie.receives)) return true
+    const side = body.filter(p => group.has(p) === group.has(tie.enters))
+    body = components(side, ground.ties.filter(t => group.has(t.enters) === group.has(t.receives))).find(b => b.includes(tie.enters))!
+  }
+}
+
 /** Joints of `open` that have come apart. */
 export const partedBy = (moves: readonly Separation[]): Set<string> => new Set(moves.flatMap(m => m.joints))
 
-function easiestMove(body: readonly string[], ties: readonly Tie[], open: ReadonlySet<string>, flexMm: number): Separation | undefined {
+function easiestMove(ground: Ground, body: readonly string[], open: ReadonlySet<string>): Separation | undefined {
   const inside = new Set(body)
-  const own = ties.filter(t => inside.has(t.enters) && inside.has(t.receives))
-  const opened = own.filter(t => open.has(t.id))
-  const moves = candidateDirections(opened).flatMap(direction => movesAlong(body, own, open, direction, flexMm))
+  const own = ground.ties.filter(t => inside.has(t.enters) && inside.has(t.receives))
+  if (!own.some(t => open.has(t.id))) return undefined
+  const moves = ground.directions.flatMap((direction, d) => groupsAlong(ground, body, open, d).map(group => asMove(group, body, own, direction)))
   return moves.sort((a, b) => a.springMm - b.springMm || a.parts.length - b.parts.length || a.joints.length - b.joints.length)[0]
 }
 
-/** Both ways along every line of withdrawal, and midway between lines that nearly agree, as the side rails of a tapering seat do. */
-function candidateDirections(ties: readonly Tie[]): Vec[] {
-  const directions: Vec[] = []
-  const put = (v: Vec) => { if (!directions.some(d => dot(d, v) > 0.99999)) directions.push(v) }
-  const lines: Vec[] = []
-  for (const t of ties) for (const d of [t.withdraw, negate(t.withdraw)]) if (!lines.some(l => dot(l, d) > 0.99999)) lines.push(d)
-  lines.forEach(put)
-  for (const a of lines) for (const b of lines) if (dot(a, b) > 0.5) put(unit(add(a, b)))
-  return directions
+function firstGroup(ground: Ground, body: readonly string[], open: ReadonlySet<string>): Set<string> | undefined {
+  for (let d = 0; d < ground.directions.length; d++) {
+    const [group] = groupsAlong(ground, body, open, d)
+    if (group) return group
+  }
+  return undefined
 }
 
-function movesAlong(body: readonly string[], ties: readonly Tie[], open: ReadonlySet<string>, direction: Vec, flexMm: number): Separation[] {
+/** Midways closer together than this tell nothing new: 1.8 degrees. */
+const SAME_MIDWAY = 0.9995
+
+/** Both ways along every line of withdrawal, and midway between lines that nearly agree, as the side rails of a tapering seat do. */
+function candidateDirections(ties: readonly Tie[]): Vec[] {
+  const lines: Vec[] = []
+  for (const t of ties) for (const d of [t.withdraw, negate(t.withdraw)]) if (!lines.some(l => dot(l, d) > 0.99999)) lines.push(d)
+  const midways: Vec[] = []
+  for (const [i, a] of lines.entries()) {
+    for (const b of lines.slice(i + 1)) {
+      if (dot(a, b) <= 0.5) continue
+      const m = unit(add(a, b))
+      if (![...lines, ...midways].some(d => dot(d, m) > SAME_MIDWAY)) midways.push(m)
+    }
+  }
+  return [...lines, ...midways]
+}
+
+/** The smallest groups of a body's parts that can leave it along a direction. */
+function groupsAlong({ ties, holdsEntering, holdsReceiving }: Ground, body: readonly string[], open: ReadonlySet<string>, direction: number): Set<string>[] {
   const indexOf = new Map(body.map((p, i) => [p, i]))
   const arcs: number[][] = body.map(() => [])
-  const back = negate(direction)
-  for (const t of ties) {
-    const [enters, receives] = [indexOf.get(t.enters)!, indexOf.get(t.receives)!]
-    const isOpen = open.has(t.id)
-    if (!isOpen || giveNeededMm(t, direction) > flexMm) arcs[enters]!.push(receives)
-    if (!isOpen || giveNeededMm(t, back) > flexMm) arcs[receives]!.push(enters)
-  }
-  return closedGroups(arcs).map(group => asMove(new Set(group.map(i => body[i]!)), body, ties, direction))
+  ties.forEach((t, k) => {
+    const [enters, receives] = [indexOf.get(t.enters), indexOf.get(t.receives)]
+    if (enters === undefined || receives === undefined) return
+    const shut = !open.has(t.id)
+    if (shut || holdsEntering[direction]![k]) arcs[enters]!.push(receives)
+    if (shut || holdsReceiving[direction]![k]) arcs[receives]!.push(enters)
+  })
+  return closedGroups(arcs).map(group => new Set(group.map(i => body[i]!)))
 }
 
 /** The smaller side is the one that is moved; the same move seen from the other side runs the other way. */

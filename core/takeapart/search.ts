@@ -1,4 +1,4 @@
-import { partedBy, separate, type Separation, type Tie } from './bodies'
+import { comesApart, groundOf, partedBy, separate, type Ground, type Separation, type Tie } from './bodies'
 import { cheapestHittingSet, type Clause } from './hitting-set'
 
 /** A fault that has to be dealt with: opened, or mended in place where that is possible. */
@@ -39,6 +39,7 @@ const MOST_ROUNDS = 500
 export function cheapestOpening(problem: Problem): Opening | null {
   const clauses: Clause[] = problem.faults.map(f => [...(f.mayOpen ? [OPEN + f.joint] : []), ...(f.inPlaceCost === null ? [] : [IN_PLACE + f.joint])])
   const reasons: Reason[] = []
+  const ground = groundOf(problem.parts, problem.ties, problem.flexMm)
   const inPlaceCost = new Map(problem.faults.map(f => [f.joint, f.inPlaceCost ?? Infinity]))
   const costOf = (element: string) => element.startsWith(OPEN) ? problem.openCost(element.slice(OPEN.length)) : inPlaceCost.get(element.slice(IN_PLACE.length)) ?? Infinity
   for (let round = 0; round < MOST_ROUNDS; round++) {
@@ -47,11 +48,11 @@ export function cheapestOpening(problem: Problem): Opening | null {
     const pick = (prefix: string) => new Set([...hit.chosen].filter(e => e.startsWith(prefix)).map(e => e.slice(prefix.length)))
     const [chosen, inPlace] = [pick(OPEN), pick(IN_PLACE)]
     const open = new Set([...chosen, ...problem.apart])
-    const moves = separate(problem.parts, problem.ties, open, problem.flexMm)
+    const moves = separate(ground, open)
     const parted = partedBy(moves)
     const stuck = problem.faults.find(f => chosen.has(f.joint) && !parted.has(f.joint))
     if (!stuck) return { open, inPlace, cost: hit.cost, moves, reasons }
-    const oneOf = smallestReason(problem, stuck.joint, open)
+    const oneOf = smallestReason(problem, ground, stuck.joint, open)
     if (!oneOf && stuck.inPlaceCost === null) return null
     if (oneOf) reasons.push({ target: stuck.joint, oneOf })
     clauses.push([...(oneOf ?? []).map(j => OPEN + j), ...(stuck.inPlaceCost === null ? [] : [IN_PLACE + stuck.joint])])
@@ -60,9 +61,9 @@ export function cheapestOpening(problem: Problem): Opening | null {
 }
 
 /** A smallest set of shut joints that keeps the target stuck even with all others open; null if it is stuck with every joint open. */
-function smallestReason(problem: Problem, target: string, open: ReadonlySet<string>): string[] | null {
+function smallestReason(problem: Problem, ground: Ground, target: string, open: ReadonlySet<string>): string[] | null {
   const all = problem.ties.map(t => t.id)
-  const comesFree = (shut: ReadonlySet<string>) => partedBy(separate(problem.parts, problem.ties, new Set(all.filter(j => !shut.has(j))), problem.flexMm)).has(target)
+  const comesFree = (shut: ReadonlySet<string>) => comesApart(ground, new Set(all.filter(j => !shut.has(j))), target)
   if (!comesFree(new Set())) return null
   const shut = new Set(all.filter(j => !open.has(j)))
   for (const j of [...shut].sort((a, b) => { const [ca, cb] = [problem.openCost(a), problem.openCost(b)]; return ca === cb ? 0 : ca - cb })) {

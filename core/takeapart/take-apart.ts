@@ -61,10 +61,24 @@ export function takeApart(piece: Piece, mends: readonly FaultMends[]): TakeApart
   const problems = blocked.map(f => say`${tagOf(jointOf(piece, f.joint))} is to stay shut, and nothing mends it in place.`)
   const workable = faults.filter(f => !blocked.includes(f))
   for (const flexMm of FLEX_STEPS_MM) {
-    const opening = cheapestOpening(problemFor(piece, workable, flexMm))
+    const opening = knownOpening(piece, workable, flexMm)
     if (opening) return describe(piece, mends, opening, flexMm, problems)
   }
   return describe(piece, mends, null, FLEX_STEPS_MM[0], [...problems, say`It does not come apart with ${mm(FLEX_STEPS_MM.at(-1)!)} of spring and what may be opened: free a joint that is set to stay shut, or check the drawing.`])
+}
+
+const known = new WeakMap<Piece, Map<string, Opening | null>>()
+
+/** A plan asks the same of the same piece for one glue after another; a piece is never changed, so the answer stands. */
+function knownOpening(piece: Piece, faults: readonly Fault[], flexMm: number): Opening | null {
+  const answers = known.get(piece) ?? new Map<string, Opening | null>()
+  known.set(piece, answers)
+  const key = `${flexMm} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost}`).join(', ')}`
+  const before = answers.get(key)
+  if (before !== undefined) return before
+  const opening = cheapestOpening(problemFor(piece, faults, flexMm))
+  answers.set(key, opening)
+  return opening
 }
 
 export const tiesOf = (piece: Piece): Tie[] => piece.joints.map((j) => {

@@ -1,4 +1,6 @@
 import type { Kysely, Migration } from 'kysely'
+import { upToDate } from '#core/piece/older-versions'
+import type { Tables } from './tables'
 
 /** Applied in the order of their names at every start; never edited once landed. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -26,4 +28,23 @@ export const MIGRATIONS: Record<string, Migration> = {
         .execute()
     },
   },
+  /** Pictures beside the documents, and every document brought up to version 2. */
+  '0002-photos-and-faults': {
+    async up(db: Kysely<unknown>) {
+      await db.schema.createTable('photo')
+        .addColumn('id', 'text', c => c.primaryKey())
+        .addColumn('pieceId', 'text', c => c.notNull().references('piece.id').onDelete('cascade'))
+        .addColumn('image', 'blob', c => c.notNull())
+        .addColumn('thumbnail', 'blob', c => c.notNull())
+        .execute()
+      await rewriteDocuments(db as Kysely<Tables>)
+    },
+  },
+}
+
+async function rewriteDocuments(db: Kysely<Tables>): Promise<void> {
+  const newer = (json: string) => JSON.stringify(upToDate(JSON.parse(json)))
+  for (const row of await db.selectFrom('piece').select(['id', 'base', 'document']).execute()) {
+    await db.updateTable('piece').set({ base: newer(row.base), document: newer(row.document) }).where('id', '=', row.id).execute()
+  }
 }

@@ -15,6 +15,11 @@ export function tell(change: Change): void {
   for (const stream of streams) stream.push({ event: 'changed', data: JSON.stringify(change) }).catch(() => streams.delete(stream))
 }
 
+/** What an instrument on the bench has just measured, for the page that has a field in focus. */
+export function tellReading(valueMm: number): void {
+  for (const stream of streams) stream.push({ event: 'reading', data: JSON.stringify({ valueMm }) }).catch(() => streams.delete(stream))
+}
+
 /** Ends every stream, so that a shutdown does not wait for pages that listen. */
 export async function closeStreams(): Promise<void> {
   await Promise.allSettled([...streams].map(s => s.close()))

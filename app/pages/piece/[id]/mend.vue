@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FORMS } from '#core/piece/joint-forms'
 import { fitClassOf } from '#core/wood/fit'
 import { glueFaces, jointCase, widest, workFigures } from '#core/mend'
 import { CAUTIONS } from '#core/reference/cautions'
@@ -22,9 +23,10 @@ const play = computed(() => {
   const c = clearances.value
   if (!c) return { mm: 0, where: '', assumed: false }
   const faces = glueFaces(c)
-  const edges = c.joint.form.kind === 'mortise-and-tenon' && widest(c.clearance.edge) > widest(faces)
+  const { fit } = FORMS[c.joint.form.kind]
+  const edges = fit === 'cheeks' && widest(c.clearance.edge) > widest(faces)
   const ends = edges ? c.clearance.edge : faces
-  return { mm: widest(ends), where: c.joint.form.kind !== 'mortise-and-tenon' ? 'all round' : edges ? 'at the edges' : 'at the cheeks', assumed: ends.mouth.basis === 'assumed' }
+  return { mm: widest(ends), where: fit === 'round' ? 'all round' : fit === 'face' ? 'at the face' : edges ? 'at the edges' : 'at the cheeks', assumed: ends.mouth.basis === 'assumed' }
 })
 const COUNT_WORDS = ['no mend here does', 'one mend would do', 'two mends would do', 'three mends would do', 'four mends would do', 'five mends would do']
 const UNDO = { yes: 'comes undone', partly: 'in part', no: 'cannot' } as const

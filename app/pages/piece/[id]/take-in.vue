@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { findFamily } from '#core/piece/families'
-import { measured } from '#core/measure/measured'
+import type { Measured } from '#core/measure/measured'
 import type { Intake } from '#core/piece/schema'
 import { AGES, BLOCK_STATES, FINISHES, SERVICES, UPHOLSTERIES, WEBBING_STATES, WORTHS } from '#core/piece/words'
 import { SPECIES } from '#core/reference/species'
@@ -13,8 +13,9 @@ const essential = computed(() => family.value.measures.filter(m => m.essential))
 const others = computed(() => family.value.measures.filter(m => !m.essential))
 const taken = computed(() => essential.value.filter(m => piece.value!.shape.measures[m.key]!.basis === 'measured').length)
 const refused = ref('')
+const COUNT: Readonly<Record<number, string>> = { 5: 'Five', 6: 'Six', 7: 'Seven' }
 
-const take = (key: string) => (value: number) => store.tell({ do: 'measure-shape', key, measure: measured(value) })
+const take = (key: string) => (measure: Measured) => store.tell({ do: 'measure-shape', key, measure })
 function describe(intake: Partial<Intake>): void { store.tell({ do: 'describe', intake }) }
 function option(key: string, value: string | number): void {
   const result = store.tell({ do: 'set-option', key, value })
@@ -28,27 +29,25 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
 
 <template>
   <article v-if="piece" class="sheet">
-    <h1>{{ taken === essential.length ? 'Measured: the drawing is this piece' : `Six measurements draw it: ${taken} of ${essential.length} taken` }}</h1>
+    <h1>{{ taken === essential.length ? 'Measured: the drawing is this piece' : `${COUNT[essential.length] ?? essential.length} measurements draw it: ${taken} of ${essential.length} taken` }}</h1>
     <p class="soft">{{ family.label }}. Type mm or inches as they come: 17.5, 11/16, 1 7/16 in, 2 cm.</p>
     <section aria-labelledby="sizes">
       <h2 id="sizes">Measurements</h2>
-      <div class="columns"><LengthField v-for="m in essential" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.hint" /></div>
+      <div class="columns"><LengthField v-for="m in essential" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.hint" :unit="m.unit" /></div>
     </section>
     <section aria-labelledby="build">
       <h2 id="build">How it is made</h2>
-      <div v-for="o in family.options" :key="o.key" class="line">
-        <span :id="`o-${o.key}`">{{ o.label }}</span>
-        <div class="chips" role="group" :aria-labelledby="`o-${o.key}`"><button v-for="c in o.choices" :key="c.value" type="button" class="chip plain" :aria-pressed="piece.shape.options[o.key] === c.value" @click="option(o.key, c.value)">{{ c.label }}</button></div>
-      </div>
+      <ChoiceRow v-for="o in family.options" :key="o.key" :label="o.label" :items="o.choices" :model-value="piece.shape.options[o.key] ?? null" @update:model-value="option(o.key, $event)" />
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
-      <div class="line"><label for="species">Wood</label><PickOne id="species" :model-value="piece.parts[0]!.species" :items="SPECIES_ITEMS" @update:model-value="store.tell({ do: 'set-species', species: String($event) })" /></div>
-      <details><summary>Other sizes, assumed until measured</summary><div class="columns"><LengthField v-for="m in others" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.unit === 'deg' ? `${m.hint}, degrees` : m.hint" :degrees="m.unit === 'deg'" /></div></details>
+      <div class="line"><label for="species">Wood</label><PickOne id="species" :model-value="piece.shape.species" :items="SPECIES_ITEMS" @update:model-value="store.tell({ do: 'set-species', species: String($event) })" /></div>
+      <details><summary>Other sizes, assumed until measured</summary><div class="columns"><LengthField v-for="m in others" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.unit === 'deg' ? `${m.hint}, degrees` : m.hint" :unit="m.unit" /></div></details>
     </section>
     <section aria-labelledby="under">
       <h2 id="under">Under the seat</h2>
-      <div class="line"><span id="blocks">Corner blocks</span><div class="chips" role="group" aria-labelledby="blocks"><button v-for="s in BLOCK_STATES" :key="s" type="button" class="chip plain" :aria-pressed="piece.bracing.cornerBlocks === s" @click="store.tell({ do: 'set-bracing', bracing: { cornerBlocks: s } })">{{ words(s) }}</button></div></div>
-      <div class="line"><span id="webbing">Webbing</span><div class="chips" role="group" aria-labelledby="webbing"><button v-for="s in WEBBING_STATES" :key="s" type="button" class="chip plain" :aria-pressed="piece.bracing.webbing === s" @click="store.tell({ do: 'set-bracing', bracing: { webbing: s } })">{{ words(s) }}</button></div></div>
+      <ChoiceRow label="Corner blocks" :items="items(BLOCK_STATES)" :model-value="piece.bracing.cornerBlocks" @update:model-value="store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })" />
+      <ChoiceRow label="Webbing" :items="items(WEBBING_STATES)" :model-value="piece.bracing.webbing" @update:model-value="store.tell({ do: 'set-bracing', bracing: { webbing: $event as (typeof WEBBING_STATES)[number] } })" />
     </section>
+    <PartsSection />
     <section aria-labelledby="job">
       <h2 id="job">The job</h2>
       <div class="line"><label for="title">Name</label><UInput id="title" :model-value="piece.title" class="w-80" @change="(e: Event) => { const title = (e.target as HTMLInputElement).value.trim(); if (title) store.tell({ do: 'rename', title }) }" /></div>
@@ -62,6 +61,8 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
       <div class="line"><label for="school">Worked to</label><PickOne id="school" :model-value="piece.intake.school ?? 'shop'" :items="SCHOOL_ITEMS" @update:model-value="describe({ school: $event === 'shop' ? null : $event as Intake['school'] })" /></div>
       <div class="line"><label for="due">Due</label><UInput id="due" type="datetime-local" :model-value="piece.intake.due ?? ''" class="w-64" @change="(e: Event) => describe({ due: (e.target as HTMLInputElement).value.slice(0, 16) || null })" /></div>
     </section>
+    <section aria-labelledby="pictures"><h2 id="pictures">Pictures</h2><PhotoStrip :of="{ kind: 'piece', id: null }" /></section>
+    <SetSection />
     <OutcomeChoice />
     <WorksheetFoot><button type="button" class="key-button main" @click="go('test')">Go round the joints</button></WorksheetFoot>
   </article>

@@ -2,8 +2,9 @@
 import { signsAt } from '#core/condition/signs'
 import { DIRECTION_LABELS, STATE_FEELS, STATE_LABELS, suggestNext, surveySentence } from '#core/condition/survey'
 import { diagnose } from '#core/cause'
-import { measured } from '#core/measure/measured'
-import { clearancesOf } from '#core/piece/apply'
+import type { Measured } from '#core/measure/measured'
+import { tapersOf } from '#core/condition/taper'
+import { clearancesOf, formWords } from '#core/piece/joint-forms'
 import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
 import { DIRECTIONS, METALS, OLD_GLUES, type ClearanceKey, type JointState, type MetalKind, type SignId } from '#core/piece/words'
 import { newId } from '~/composables/useDevice'
@@ -30,12 +31,15 @@ function cycle(sign: SignId): void {
 }
 const lookWords = (sign: SignId) => ({ 'seen': 'seen', 'not-there': 'looked, not there' }[finding.value?.signs[sign] as string] ?? 'not looked')
 const CLEARANCE_LABELS: Record<ClearanceKey, string> = { 'cheek': 'Cheeks, mouth', 'cheek-bottom': 'Cheeks, bottom', 'edge': 'Edges, mouth', 'edge-bottom': 'Edges, bottom', 'round': 'Around, mouth', 'round-bottom': 'Around, bottom' }
-const takeClearance = (where: ClearanceKey) => (mm: number) => store.tell({ do: 'measure-clearance', joint: joint.value!.id, where, measure: measured(mm) })
+const takeClearance = (where: ClearanceKey) => (measure: Measured) => store.tell({ do: 'measure-clearance', joint: joint.value!.id, where, measure })
+const tapers = computed(() => (joint.value && finding.value ? tapersOf(joint.value, finding.value) : []))
 function addMetal(kind: MetalKind): void { store.tell({ do: 'add-metal', metal: { id: `metal-${newId().slice(0, 8)}`, joint: joint.value!.id, kind, hidden: false, note: '' } }) }
+const { copyToOthers, copying, copied } = useSetCopy(() => joint.value?.id)
 /** Keys that open a group put the focus on its first choice; from there Tab and Enter do the rest. */
 const focusIn = (id: string) => document.querySelector<HTMLElement>(`[aria-labelledby="${id}"] button`)?.focus()
+const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 const words = (id: string) => id.replaceAll('-', ' ')
-useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => answer(s)])), Enter: keep, d: () => focusIn('way'), s: () => focusIn('looked'), a: () => focusIn('metal') })
+useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => answer(s)])), Enter: keep, d: () => focusIn('way'), s: () => focusIn('looked'), a: () => focusIn('metal'), f: () => document.querySelector<HTMLElement>('[aria-label="Add a fault"] button')?.focus() })
 </script>
 
 <template>
@@ -44,7 +48,7 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
     <p v-else class="small soft">{{ surveySentence(piece) }}.</p>
     <header>
       <h1><span :class="{ red: isFaulty(finding.state) }">{{ tagOf(joint) }}</span> {{ joint.label[0]!.toUpperCase() + joint.label.slice(1) }}</h1>
-      <p class="small soft">{{ joint.form.kind === 'mortise-and-tenon' ? 'Mortise and tenon' : joint.form.kind === 'dowel' ? `${joint.form.count} dowels` : 'Round tenon' }}, hold one part and work the other each way</p>
+      <p class="small soft">{{ sentence(formWords(joint.form)) }}, hold one part and work the other each way</p>
     </header>
     <div class="answers" role="group" aria-label="How it moves">
       <button v-for="(state, i) in ANSWERS" :key="state" type="button" class="answer" data-enter="goes-on" :class="{ fault: isFaulty(state) }" :aria-pressed="finding.state === state" @click="answer(state)">
@@ -53,11 +57,11 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
     </div>
     <template v-if="isFaulty(finding.state)">
       <section><h2 id="way">Which way</h2><div class="chips" role="group" aria-labelledby="way"><button v-for="d in DIRECTIONS" :key="d" type="button" class="chip" :aria-pressed="finding.directions.includes(d)" @click="store.tell({ do: 'set-direction', joint: joint.id, direction: d, on: !finding.directions.includes(d) })">{{ DIRECTION_LABELS[d] }}</button></div></section>
-      <section><h2>Clearance, mortise less tenon</h2><div class="gaps"><LengthField v-for="where in clearancesOf(joint.form)" :key="`${joint.id}-${where}`" dense :label="CLEARANCE_LABELS[where]" :value="finding.clearance[where] ?? null" :take="takeClearance(where)" :clear="() => { store.tell({ do: 'measure-clearance', joint: joint!.id, where, measure: null }) }" hint="whole gap" /></div></section>
+      <section><h2>Clearance, mortise less tenon</h2><div class="gaps"><LengthField v-for="where in clearancesOf(joint.form)" :key="`${joint.id}-${where}`" dense :label="CLEARANCE_LABELS[where]" :value="finding.clearance[where] ?? null" :take="takeClearance(where)" :clear="() => { store.tell({ do: 'measure-clearance', joint: joint!.id, where, measure: null }) }" hint="whole gap" /></div><p v-for="t in tapers" :key="t.where" class="small">Tapered {{ t.where }}: <FigureValue label="Wider by" :figure="t.by" /> wider at the {{ t.widerAt }}, <FigureValue label="Taper" :figure="t.angle" />. Do not run a drill into it.</p></section>
       <section><h2 id="looked">Looked for</h2><div class="chips" role="group" aria-labelledby="looked"><button v-for="s in signsAt(joint)" :key="s.id" type="button" class="chip" :data-look="finding.signs[s.id] ?? 'none'" :title="s.hint" :aria-label="`${s.label}: ${lookWords(s.id)}`" @click="cycle(s.id)">{{ s.label }}</button></div><p class="small soft">Press once for seen, twice for looked and not there, again for not looked.</p></section>
       <section class="pair">
         <div><h2 id="old">Old glue</h2><PickOne :model-value="finding.oldGlue" :items="OLD_GLUES.map(g => ({ label: g === 'pva' ? 'PVA' : words(g), value: g }))" class="w-48" aria-labelledby="old" @update:model-value="store.tell({ do: 'set-old-glue', joint: joint.id, glue: $event as (typeof OLD_GLUES)[number] })" /></div>
-        <div><h2 id="metal">Metal and pins in it</h2><div class="chips" role="group" aria-labelledby="metal"><button v-for="m in metal" :key="m.id" type="button" class="chip" aria-pressed="true" :aria-label="`Take off: ${words(m.kind)}`" @click="store.tell({ do: 'remove-metal', metal: m.id })">{{ words(m.kind) }} ×</button><button v-for="k in METALS" :key="k" type="button" class="chip" :aria-label="`Add: ${words(k)}`" @click="addMetal(k)">+ {{ words(k) }}</button></div></div>
+        <div><h2 id="metal">Metal and pins in it</h2><div class="chips" role="group" aria-labelledby="metal"><button v-for="m in metal" :key="m.id" type="button" class="chip" aria-pressed="true" :aria-label="`Take off: ${words(m.kind)}`" @click="store.tell({ do: 'remove-metal', metal: m.id })">{{ words(m.kind) }}{{ m.hidden ? ', hidden' : '' }} ×</button><button v-for="m in metal" :key="`h${m.id}`" type="button" class="chip plain" :aria-pressed="m.hidden" @click="store.tell({ do: 'change-metal', metal: { ...m, hidden: !m.hidden } })">{{ words(m.kind) }} hidden</button><button v-for="k in METALS" :key="k" type="button" class="chip" :aria-label="`Add: ${words(k)}`" @click="addMetal(k)">+ {{ words(k) }}</button></div></div>
       </section>
       <section v-if="diagnosis">
         <div class="spread"><h2>What this speaks for</h2><span class="small soft">after {{ diagnosis.observations }} observations</span></div>
@@ -65,6 +69,9 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
         <p v-if="diagnosis.nextTest" class="small soft">Most would be learnt from looking for <strong>{{ diagnosis.nextTest.label }}</strong>, {{ quantity({ value: diagnosis.nextTest.minutes, unit: 'min' }) }}: {{ diagnosis.nextTest.hint }}.</p>
       </section>
     </template>
+    <section v-if="piece.set"><h2>The set</h2><button type="button" class="key-button slim" :disabled="copying" @click="copyToOthers">Copy this finding to the others</button> <NuxtLink :to="`/set/${piece.set.id}`">Compare them</NuxtLink><p v-if="copied" class="small soft" role="status">{{ copied }}</p></section>
+    <section><h2>Pictures of {{ tagOf(joint) }}</h2><PhotoStrip :of="{ kind: 'joint', id: joint.id }" /></section>
+    <FaultList />
     <WorksheetFoot>
       <button type="button" class="key-button main" @click="keep">{{ suggestion ? `Keep and go to ${tagOf(suggestion.joint)}` : 'Why did it fail?' }} <kbd>Enter</kbd></button>
       <button type="button" class="key-button" @click="answer('not-tested')">Not tested <kbd>0</kbd></button>

@@ -14,6 +14,6 @@ export default defineEventHandler(async (event) => {
   if (!given) throw createError({ statusCode: 404, message: 'There is no such piece.' })
   if (given.kind === 'clash') throw createError({ statusCode: 409, message: 'Somebody else changed this piece.', data: given.stored })
   if (given.kind === 'refused') throw createError({ statusCode: 422, message: given.issues[0]!.message, data: { issues: given.issues, ...given.stored } })
-  tell({ piece: id, version: given.stored.version })
+  for (const change of [{ piece: id, version: given.stored.version }, ...given.others]) tell(change)
   return { piece: given.stored.piece, version: given.stored.version }
 })

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { readBreak } from '#core/condition/breaks'
+import { wormAdvice } from '#core/condition/fault-words'
+import { axisLengthMm } from '#core/piece/geometry'
+import { partOf } from '#core/piece/facts'
+import { measured, type Measured } from '#core/measure/measured'
+import type { Fault } from '#core/piece/schema'
+import { BREAK_SURFACES, HOLDS, LIVE, METALS, OLD_GLUES, REGISTERS, THROUGH } from '#core/piece/words'
+
+/** One fault, looked at: where it is, how it lies, what passes through it, and what that makes of it. */
+const { fault } = defineProps<{ fault: Fault }>()
+const store = usePiece()
+const { piece, pickedFault } = storeToRefs(store)
+const { text } = useUnits()
+const part = computed(() => partOf(piece.value!, fault.part))
+const total = computed(() => axisLengthMm(part.value))
+const reading = computed(() => (fault.kind === 'break' ? readBreak(piece.value!, fault) : null))
+const joints = computed(() => piece.value!.joints.filter(j => j.enters === fault.part || j.receives === fault.part))
+
+const change = (next: Fault) => store.tell({ do: 'change-fault', fault: next })
+/** A change of one fact; the kind of fault stays what it is. */
+const put = (facts: Partial<Record<string, unknown>>) => change({ ...fault, ...facts } as Fault)
+const take = (key: string) => (m: Measured) => put({ [key]: m })
+const lift = (key: string) => () => { put({ [key]: null }) }
+const moveTo = (m: Measured) => (m.value <= total.value ? put({ along: m.value / total.value }) : { ok: false as const, issues: [{ path: '', code: 'off_the_part', message: `The part is ${Math.round(total.value)} mm long: it must be less.` }] })
+const items = (ids: readonly string[]) => ids.map(value => ({ label: value === 'pva' ? 'PVA' : value.replaceAll('-', ' '), value }))
+function toggleThrough(what: (typeof THROUGH)[number]): void { if (fault.kind === 'break') put({ through: fault.through.includes(what) ? fault.through.filter(t => t !== what) : [...fault.through, what] }) }
+function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); pickedFault.value = null }
+</script>
+
+<template>
+  <div v-if="piece" class="sheet">
+    <div class="fields">
+      <LengthField dense label="From its first end or foot" :value="measured(fault.along * total)" :take="moveTo" />
+      <template v-if="fault.kind === 'break'">
+        <LengthField dense label="Angle to the axis" unit="deg" :value="fault.angleDeg" :take="take('angleDeg')" hint="90 is straight across" />
+        <LengthField dense label="Angle to the fibres" unit="deg" :value="fault.fibreDeg" :take="take('fibreDeg')" :clear="lift('fibreDeg')" hint="if you looked" />
+        <LengthField dense label="Gap when pressed" :value="fault.gapMm" :take="take('gapMm')" :clear="lift('gapMm')" hint="0 if it closes" />
+        <LengthField dense label="Face that is lost" unit="%" :value="fault.lostPct" :take="take('lostPct')" :clear="lift('lostPct')" hint="per cent" />
+      </template>
+      <template v-else-if="fault.kind === 'split'">
+        <LengthField dense label="Length" :value="fault.lengthMm" :take="take('lengthMm')" /><LengthField dense label="Stands open" :value="fault.openMm" :take="take('openMm')" :clear="lift('openMm')" />
+      </template>
+      <template v-else-if="fault.kind === 'worm'">
+        <LengthField dense label="Over a length of" :value="fault.lengthMm" :take="take('lengthMm')" /><LengthField dense label="Section lost" unit="%" :value="fault.lostPct" :take="take('lostPct')" :clear="lift('lostPct')" hint="by probing, per cent" />
+      </template>
+      <template v-else-if="fault.kind === 'loss'">
+        <LengthField dense label="Length" :value="fault.lengthMm" :take="take('lengthMm')" /><LengthField dense label="Width" :value="fault.widthMm" :take="take('widthMm')" /><LengthField dense label="Depth" :value="fault.depthMm" :take="take('depthMm')" />
+      </template>
+    </div>
+    <template v-if="fault.kind === 'break'">
+      <ChoiceRow label="Surface" tone="fault" :items="items(BREAK_SURFACES)" :model-value="fault.surface" @update:model-value="put({ surface: $event })" />
+      <ChoiceRow label="Slopes to" :items="[{ label: 'this side', value: 1 }, { label: 'the other', value: -1 }]" :model-value="Math.sign(fault.turnDeg) || 1" @update:model-value="put({ turnDeg: Number($event) * 90 })" />
+      <div class="line"><span id="passes">Passes through it</span><div class="chips" role="group" aria-labelledby="passes"><button v-for="t in THROUGH" :key="t" type="button" class="chip" :aria-pressed="fault.through.includes(t)" @click="toggleThrough(t)">{{ t }}</button></div></div>
+      <p v-if="reading" class="says">Face <FigureValue label="Glue area, one face" :figure="reading.glueArea" />, <FigureValue label="Long grain" :figure="reading.longGrain" range /> long grain. {{ text(reading.words) }}</p>
+    </template>
+    <div v-else-if="fault.kind === 'split'" class="line"><label for="split-at">Starts at</label><PickOne id="split-at" :model-value="fault.joint" :items="joints.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))" @update:model-value="put({ joint: $event })" /></div>
+    <template v-else-if="fault.kind === 'worm'">
+      <ChoiceRow label="Live or old" tone="fault" :items="items(LIVE)" :model-value="fault.live" @update:model-value="put({ live: $event })" />
+      <p class="says"><template v-if="fault.live !== 'old'">Watch it over paper for a month; a live case is treated or kept apart before anything else. </template><template v-if="fault.lostPct">At this loss: {{ wormAdvice(fault.lostPct.value) }}.</template></p>
+    </template>
+    <template v-else-if="fault.kind === 'earlier-repair'">
+      <div class="line"><label for="at-joint">At the joint</label><PickOne id="at-joint" :model-value="fault.joint ?? ''" :items="[{ label: 'none, in the part', value: '' }, ...joints.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
+      <div class="line"><label for="their-glue">Their glue</label><PickOne id="their-glue" :model-value="fault.glue" :items="items(OLD_GLUES)" @update:model-value="put({ glue: $event })" /></div>
+      <div class="line"><label for="their-metal">Their metal</label><PickOne id="their-metal" :model-value="fault.metal ?? ''" :items="[{ label: 'none', value: '' }, ...items(METALS)]" @update:model-value="put({ metal: $event || null })" /></div>
+      <ChoiceRow label="Register" tone="fault" :items="items(REGISTERS)" :model-value="fault.register" @update:model-value="put({ register: $event })" />
+      <ChoiceRow label="Still holding" tone="fault" :items="items(HOLDS)" :model-value="fault.holds" @update:model-value="put({ holds: $event })" />
+    </template>
+    <div class="line"><label for="fault-note">Note</label><UInput id="fault-note" :model-value="fault.note" maxlength="200" @change="(e: Event) => put({ note: (e.target as HTMLInputElement).value })" /></div>
+    <PhotoStrip :of="{ kind: 'fault', id: fault.id }" />
+    <button type="button" class="key-button slim off" @click="remove">Take it off</button>
+  </div>
+</template>
+
+<style scoped>
+.sheet { display: grid; gap: 10px; border-left: 3px solid var(--red); padding: 4px 0 8px 12px; }
+.fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(140px, 1fr)); gap: 4px 14px; }
+.line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
+.says { border-top: 1px solid var(--rule); padding-top: 8px; }
+.off { justify-self: start; }
+@media (max-width: 640px) { .line { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { STATE_LABELS, surveySentence } from '#core/condition/survey'
+import { faultTag } from '#core/piece/faults'
+import { faultyJoints, findingOf, isFaulty, missingParts, tagOf } from '#core/piece/facts'
+import type { Piece } from '#core/piece/schema'
+import { errorsOf } from '~/composables/useApi'
+import { listenLive } from '~/composables/useLive'
+import SmallDrawing from '~/stand/SmallDrawing.vue'
+
+/** The members of a set side by side: joint by joint, what each one has. */
+const route = useRoute()
+const members = shallowRef<Piece[] | null>(null)
+const error = ref('')
+const onlyLoose = ref(false)
+useHead({ title: 'A set · Arreglo' })
+
+async function load(): Promise<void> {
+  try {
+    const { pieces } = await $fetch<{ pieces: { piece: Piece }[] }>('/api/pieces')
+    members.value = pieces.map(p => p.piece).filter(p => p.set?.id === route.params.id).sort((a, b) => a.set!.member - b.set!.member)
+    error.value = ''
+  }
+  catch (e) { error.value = errorsOf(e)[''] ?? 'The set cannot be read.' }
+}
+void load()
+const stop = listenLive({ changed: () => void load(), reached: () => {} })
+onScopeDispose(stop)
+const first = computed(() => members.value?.[0])
+const rows = computed(() => (first.value?.joints ?? []).filter(j => !onlyLoose.value || members.value!.some(m => isFaulty(findingOf(m, j.id).state))))
+const heading = computed(() => {
+  const loose = members.value?.filter(m => faultyJoints(m).length > 0).length ?? 0
+  return first.value ? `${first.value.title}: ${loose === 0 ? 'none loose' : `${loose} of ${members.value!.length} loose`}` : 'A set'
+})
+</script>
+
+<template>
+  <main class="set">
+    <h1>{{ heading }}</h1>
+    <p v-if="error" class="field-error" role="alert">{{ error }}</p>
+    <p v-else-if="members?.length === 0">There is no such set. <NuxtLink to="/">Back to the bench</NuxtLink></p>
+    <template v-else-if="members && first">
+      <label class="only"><input v-model="onlyLoose" type="checkbox"> Only joints that are loose somewhere</label>
+      <div class="wide">
+        <table class="rows">
+          <thead><tr><th scope="col">Joint</th><th v-for="m in members" :key="m.id" scope="col"><SmallDrawing :piece="m" :size="86" /><NuxtLink :to="stepPath(m.id, 'test')">{{ m.set!.member }} of {{ m.set!.of }}</NuxtLink></th></tr></thead>
+          <tbody>
+            <tr class="sum"><th scope="row">All</th><td v-for="m in members" :key="m.id" class="small">{{ surveySentence(m) }}</td></tr>
+            <tr class="sum"><th scope="row">In the wood</th><td v-for="m in members" :key="m.id" class="small" :class="{ red: m.faults.length + missingParts(m).length > 0 }">{{ [...m.faults.map(f => faultTag(m, f)), ...missingParts(m).map(p => `${p.label} missing`)].join(', ') || 'nothing' }}</td></tr>
+            <tr v-for="j in rows" :key="j.id"><th scope="row"><strong>{{ tagOf(j) }}</strong> {{ j.label }}</th><td v-for="m in members" :key="m.id"><span class="cell" :class="{ red: isFaulty(findingOf(m, j.id).state), soft: !isFaulty(findingOf(m, j.id).state) }"><JointMark :state="findingOf(m, j.id).state" /> {{ STATE_LABELS[findingOf(m, j.id).state] }}</span></td></tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.set { padding: 20px 24px 40px; display: grid; gap: 12px; }
+.only { display: inline-flex; gap: 8px; align-items: center; min-height: 44px; }
+.wide { overflow-x: auto; }
+th[scope="col"] { vertical-align: bottom; }
+th[scope="row"] { font-weight: 400; color: var(--ink); white-space: nowrap; }
+.rows td, .rows th { padding: 5px 14px 5px 0; }
+.cell { display: inline-flex; gap: 8px; align-items: center; white-space: nowrap; }
+.cell :deep(svg) { width: 26px; height: 16px; }
+</style>

@@ -1,0 +1,93 @@
+import { z } from 'zod'
+import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
+import { Id, Name, UnitVec, VecMm } from './basic-schema'
+import { FINISHES, SHOW_FACES } from './words'
+
+/** Width and depth of a part's section at a share of the way along its axis, millimetres. */
+export const Station = z.strictObject({ along: z.number().min(0).max(1), widthMm: z.number().positive().max(2000), depthMm: z.number().positive().max(2000) })
+
+export const Section = z.strictObject({ shape: z.enum(['rectangle', 'round']), stations: z.array(Station).min(1).max(60) })
+const Axis = z.array(VecMm).min(2).max(60)
+  .refine(points => points.slice(1).every((p, i) => Math.hypot(...p.map((c, k) => c - points[i]![k]!)) > 0.01), 'must run on: two points of it in a row are the same')
+
+/** Slope of the grain as 1 in so many; straight grain is a large number. */
+const GrainOneIn = MeasuredSchema.refine(m => m.value >= 1 && m.value <= 100, 'must be a slope from 1 in 1 to 1 in 100')
+
+export const Part = z.strictObject({
+  id: Id,
+  label: Name,
+  /** What the part is, whichever side it stands on: `front-leg`, `side-rail`, `slat`. */
+  role: Id,
+  section: Section,
+  axis: Axis,
+  /** Direction of the section's width; its depth lies square to both this and the axis. */
+  across: UnitVec,
+  /** The planes its ends are cut to, by their normals, where they are not square to the axis: a level foot, a shoulder against a leaning post. */
+  cuts: z.strictObject({ start: UnitVec.nullable(), end: UnitVec.nullable() }).optional(),
+  species: z.string().max(60),
+  /** What nobody has looked at is left out. */
+  grainOneIn: GrainOneIn.optional(),
+  /** The finish near its joints, where it is another than the piece's. */
+  finish: z.enum(FINISHES).optional(),
+  show: z.enum(SHOW_FACES).optional(),
+  missing: z.boolean().optional(),
+})
+export type Part = z.infer<typeof Part>
+
+const Tenon = z.strictObject({
+  kind: z.literal('mortise-and-tenon'), thicknessMm: LengthMm, widthMm: LengthMm, deeperMm: LengthMm, pinned: z.boolean(),
+  through: z.boolean().optional(), haunched: z.boolean().optional(), wedged: z.boolean().optional(),
+})
+const Dowels = z.strictObject({ kind: z.literal('dowel'), count: z.number().int().min(1).max(6), diameterMm: LengthMm, spacingMm: LengthMm })
+const RoundTenon = z.strictObject({ kind: z.literal('round-tenon'), diameterMm: LengthMm, deeperMm: LengthMm, through: z.boolean().optional(), wedged: z.boolean().optional() })
+/** Flat joints by the face or tongue that enters: a housing takes the whole end, a bridle a tongue, a lap half of both. */
+const Housing = z.strictObject({ kind: z.literal('housing'), thicknessMm: LengthMm, widthMm: LengthMm })
+const Bridle = z.strictObject({ kind: z.literal('bridle'), thicknessMm: LengthMm, widthMm: LengthMm })
+const HalfLap = z.strictObject({ kind: z.literal('half-lap'), thicknessMm: LengthMm, widthMm: LengthMm })
+const Butt = z.strictObject({ kind: z.literal('butt'), thicknessMm: LengthMm, widthMm: LengthMm, screws: z.number().int().min(0).max(12) })
+const Bolted = z.strictObject({ kind: z.literal('bolted'), count: z.number().int().min(1).max(4), diameterMm: LengthMm, bracket: z.boolean() })
+/** A wooden hinge: fingers that interlock on a pin. */
+const Knuckle = z.strictObject({ kind: z.literal('knuckle'), count: z.number().int().min(2).max(9), diameterMm: LengthMm, thicknessMm: LengthMm })
+
+export const JointForm = z.discriminatedUnion('kind', [Tenon, Dowels, RoundTenon, Housing, Bridle, HalfLap, Butt, Bolted, Knuckle])
+export type JointForm = z.infer<typeof JointForm>
+
+export const Joint = z.strictObject({
+  id: Id,
+  /** Shown as J1, J2 ...; once given it stays, because paper tags carry it. */
+  number: z.number().int().positive(),
+  label: Name,
+  enters: Id,
+  receives: Id,
+  /** Where the shoulder meets the receiving part. */
+  at: VecMm,
+  /** The way the entering part comes out of the receiving one. */
+  withdraw: UnitVec,
+  /** How deep the tenon or dowels sit in the receiving part. */
+  depthMm: LengthMm,
+  form: JointForm,
+  /** The joint whose socket or hole it shares. */
+  shares: Id.optional(),
+})
+export type Joint = z.infer<typeof Joint>
+
+/**
+ * A change of the frame by hand, on top of what the family draws. They are kept in order and made again whenever the
+ * family is drawn anew, so that a measurement can still be changed afterwards.
+ */
+export const Edit = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('add-part'), part: Part }),
+  z.strictObject({ do: z.literal('remove-part'), part: Id }),
+  z.strictObject({ do: z.literal('duplicate-part'), part: Id, as: Id, label: Name, by: VecMm }),
+  /** A copy for the other side, with the other hand. */
+  z.strictObject({ do: z.literal('mirror-part'), part: Id, as: Id, label: Name }),
+  z.strictObject({ do: z.literal('rename-part'), part: Id, label: Name.min(1, 'must say what it is') }),
+  z.strictObject({ do: z.literal('shape-part'), part: Id, section: Section.optional(), axis: Axis.optional() }),
+  z.strictObject({
+    do: z.literal('describe-part'), part: Id, species: z.string().max(60).optional(), grainOneIn: GrainOneIn.optional(), finish: z.enum(FINISHES).optional(), show: z.enum(SHOW_FACES).optional(), missing: z.boolean().optional(),
+  }),
+  z.strictObject({ do: z.literal('add-joint'), joint: Joint }),
+  z.strictObject({ do: z.literal('remove-joint'), joint: Id }),
+  z.strictObject({ do: z.literal('change-joint'), joint: Id, form: JointForm.optional(), shares: Id.nullable().optional() }),
+])
+export type Edit = z.infer<typeof Edit>

@@ -1,0 +1,50 @@
+import { redraw } from './shape'
+import type { Command, Entry } from './commands'
+import { orThrow } from '../measure/result'
+import type { Piece, SetOf } from './schema'
+
+/** Whether a command says something about all members of a set: how they are made and what is asked, not what is wrong with one. */
+export function isCommon(command: Command): boolean {
+  switch (command.do) {
+    case 'rename': case 'describe': case 'measure-shape': case 'set-option': case 'set-species': return true
+    case 'edit-frame': return !(command.edit.do === 'describe-part' && command.edit.missing !== undefined)
+    default: return false
+  }
+}
+
+/** An entry's id without the member it was passed on to. */
+const rootOf = (entryId: string): string => entryId.replace(/-m\d+$/, '')
+
+/**
+ * The entry as it goes into another member's log, or null if it is this member's own affair. What was passed on keeps the
+ * first one's id with the member's number behind it, so that an undo finds it there as well.
+ */
+export function passedOn(entry: Entry, ownLog: readonly Entry[], member: number, otherLog: readonly Entry[]): Entry | null {
+  const id = `${rootOf(entry.id)}-m${member}`
+  if (entry.command.do !== 'undo') return isCommon(entry.command) ? { ...entry, id } : null
+  const target = entry.command.entry
+  if (!isAboutAll(target, ownLog)) return null
+  const there = otherLog.find(e => rootOf(e.id) === rootOf(target))
+  return there ? { ...entry, id, command: { do: 'undo', entry: there.id } } : null
+}
+
+/** Follows an undo, or an undo of an undo, to the command it is about. */
+function isAboutAll(entryId: string, log: readonly Entry[]): boolean {
+  const entry = log.find(e => e.id === entryId)
+  if (!entry) return false
+  return entry.command.do === 'undo' ? isAboutAll(entry.command.entry, log) : isCommon(entry.command)
+}
+
+/** Another member of a piece's set: made and asked for alike, nothing looked at yet. */
+export function anotherMember(piece: Piece, id: string, set: SetOf): Piece {
+  const edits = piece.shape.edits.map(e => (e.do === 'describe-part' ? withoutMissing(e) : e))
+  return orThrow(redraw({
+    ...piece, id, set, shape: { ...piece.shape, edits }, findings: {}, metal: [], faults: [], photos: [], bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
+    choices: { mends: {}, glue: piece.choices.glue, causes: {}, leaveShut: [], bracing: null }, outcome: null, events: [], notes: [],
+  }))
+}
+
+function withoutMissing<T extends { missing?: boolean | undefined }>({ missing: _own, ...common }: T): Omit<T, 'missing'> & { missing?: boolean } { return common }
+
+/** `2 of 4`, or nothing for a piece that stands alone. */
+export const memberWords = (piece: Pick<Piece, 'set'>): string => (piece.set ? `${piece.set.member} of ${piece.set.of}` : '')

@@ -20,7 +20,8 @@ export default defineNuxtConfig({
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error'] } },
   alias: { '#core': core },
   routeRules: { '/**': { headers: { 'content-security-policy': CONTENT_POLICY, 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' } } },
-  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  // A page that is being worked on is not thrown away because the server is gone for a moment.
+  experimental: { emitRouteChunkError: 'manual', defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-05-01',
   nitro: { preset: 'node-server' },
   vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'zod', 'fraction.js', 'gl-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },

@@ -17,14 +17,19 @@ const total = computed(() => axisLengthMm(part.value))
 const reading = computed(() => (fault.kind === 'break' ? readBreak(piece.value!, fault) : null))
 const joints = computed(() => piece.value!.joints.filter(j => j.enters === fault.part || j.receives === fault.part))
 
+/** As it is now: two fields may be left in one breath, before this is drawn anew. */
+const latest = () => piece.value!.faults.find(f => f.id === fault.id) ?? fault
 const change = (next: Fault) => store.tell({ do: 'change-fault', fault: next })
 /** A change of one fact; the kind of fault stays what it is. */
-const put = (facts: Partial<Record<string, unknown>>) => change({ ...fault, ...facts } as Fault)
+const put = (facts: Partial<Record<string, unknown>>) => change({ ...latest(), ...facts } as Fault)
 const take = (key: string) => (m: Measured) => put({ [key]: m })
 const lift = (key: string) => () => { put({ [key]: null }) }
 const moveTo = (m: Measured) => (m.value <= total.value ? put({ along: m.value / total.value }) : { ok: false as const, issues: [{ path: '', code: 'off_the_part', message: `The part is ${Math.round(total.value)} mm long: it must be less.` }] })
 const items = (ids: readonly string[]) => ids.map(value => ({ label: value === 'pva' ? 'PVA' : value.replaceAll('-', ' '), value }))
-function toggleThrough(what: (typeof THROUGH)[number]): void { if (fault.kind === 'break') put({ through: fault.through.includes(what) ? fault.through.filter(t => t !== what) : [...fault.through, what] }) }
+function toggleThrough(what: (typeof THROUGH)[number]): void {
+  const now = latest()
+  if (now.kind === 'break') put({ through: now.through.includes(what) ? now.through.filter(t => t !== what) : [...now.through, what] })
+}
 function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); pickedFault.value = null }
 </script>
 

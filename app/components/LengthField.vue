@@ -2,6 +2,7 @@
 import { formatLength, parseLength } from '#core/measure/length'
 import { measured, rangeOf, withReading, type Measured } from '#core/measure/measured'
 import type { Result } from '#core/measure/result'
+import { afterPress } from '~/composables/useAfterPress'
 import { listenToInstrument } from '~/composables/useInstrument'
 
 /**
@@ -58,7 +59,7 @@ const instrument = listenToInstrument((valueMm) => { if (isLength.value) give(va
     <label :for="id">{{ label }}</label>
     <input
       :id="id" class="box measure" :value="shown" autocomplete="off" inputmode="text" :aria-invalid="error !== ''" :aria-describedby="`${id}-note`"
-      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="typed = ($event.target as HTMLInputElement).value" @keydown.enter.stop="commit" @focus="instrument.hold" @blur="instrument.leave(); commit()">
+      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="typed = ($event.target as HTMLInputElement).value" @keydown.enter.stop="commit" @focus="instrument.hold(); ($event.target as HTMLInputElement).select()" @blur="instrument.leave(); afterPress(commit)">
     <span :id="`${id}-note`" class="note">
       <span v-if="error" class="field-error" role="alert">{{ error }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>

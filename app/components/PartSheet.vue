@@ -41,8 +41,10 @@ function remove(): void { if (edit({ do: 'remove-part', part: part.id }).ok) pic
 
 const stations = computed(() => [...part.section.stations].sort((a, b) => a.along - b.along))
 const withStations = (next: Part['section']['stations']) => edit({ do: 'shape-part', part: part.id, section: { ...part.section, stations: next } })
-const size = (i: number, key: 'widthMm' | 'depthMm') => (m: Measured) => withStations(stations.value.map((s, k) => (k === i ? { ...s, [key]: m.value } : s)))
-const place = (i: number) => (m: Measured) => withStations(stations.value.map((s, k) => (k === i ? { ...s, along: m.value / 100 } : s)))
+/** As they are now: two fields may be left in one breath, before this is drawn anew. */
+const latestStations = () => [...(piece.value!.parts.find(p => p.id === part.id) ?? part).section.stations].sort((a, b) => a.along - b.along)
+const size = (i: number, key: 'widthMm' | 'depthMm') => (m: Measured) => withStations(latestStations().map((s, k) => (k === i ? { ...s, [key]: m.value } : s)))
+const place = (i: number) => (m: Measured) => withStations(latestStations().map((s, k) => (k === i ? { ...s, along: m.value / 100 } : s)))
 function addStation(): void { withStations([...stations.value, { along: 0.5, ...sectionAt(part, 0.5) }].map(({ along, widthMm, depthMm }) => ({ along, widthMm, depthMm }))) }
 const bend = (m: Measured) => edit({ do: 'shape-part', part: part.id, axis: bentAxis(part, m.value, bendWay.value) })
 function retype(j: Joint, kind: string): void {

@@ -57,7 +57,9 @@ const DUE = [{ label: 'due any time', value: ALL }, { label: 'overdue', value: '
 function isDue({ intake }: Piece): boolean {
   if (due.value === ALL) return true
   if (due.value === 'none') return intake.due === null
-  return intake.due !== null && parseWallTime(intake.due) <= now.value + Number(due.value) * DAY_MIN
+  if (intake.due === null) return false
+  const today = now.value - now.value % DAY_MIN
+  return parseWallTime(intake.due) < (due.value === '0' ? now.value : today + (Number(due.value) + 1) * DAY_MIN)
 }
 const stages = computed(() => [{ label: 'every stage', value: ALL }, ...STEPS.filter(s => rows.value.some(r => r.next?.step === s.id)).map(s => ({ label: s.label, value: s.id as string }))])
 const customers = computed(() => [{ label: 'for anybody', value: ALL }, ...[...new Set((pieces.value ?? []).map(p => p.intake.customer).filter(Boolean))].sort().map(c => ({ label: c, value: c }))])

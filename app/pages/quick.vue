@@ -5,6 +5,7 @@ import type { Result } from '#core/measure/result'
 import { dowelAnswer, forceAnswer, openAnswer, shimAnswer, squareAnswer, wedgeAnswer, type Answer } from '#core/quick/answers'
 import { GLUES, type GlueId } from '#core/reference/glues'
 import type { Piece } from '#core/piece/schema'
+import { memberWords } from '#core/piece/sets'
 import { newId, nowIso, deviceName, wallNow } from '~/composables/useDevice'
 import { errorsOf } from '~/composables/useApi'
 
@@ -48,6 +49,10 @@ const answers = computed(() => Object.fromEntries(QUESTIONS.map(q => [q.id, work
 const pieces = shallowRef<Piece[]>([])
 onMounted(async () => { pieces.value = (await $fetch<{ pieces: { piece: Piece }[] }>('/api/pieces').catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) })
 const kept = reactive<Record<string, string>>({})
+function keepTo(q: Question, id: string): void {
+  const piece = pieces.value.find(p => p.id === id)
+  if (piece) void keep(q, piece)
+}
 /** Keeps the answer to a piece as a note in its record, by one press. */
 async function keep(q: Question, piece: Piece): Promise<void> {
   const { answer } = answers.value[q.id]!
@@ -80,7 +85,7 @@ async function keep(q: Question, piece: Piece): Promise<void> {
         <template v-if="answers[q.id]!.answer">
           <p class="answer" aria-live="polite"><PhraseText :phrase="answers[q.id]!.answer!.sentence" /></p>
           <dl><div v-for="x in answers[q.id]!.answer!.figures" :key="x.label"><dt>{{ x.label }}</dt><dd><FigureValue :figure="x.figure" :label="x.label" :range="x.figure.low !== undefined" /></dd></div></dl>
-          <div v-if="pieces.length > 0" class="keep chips"><span class="small soft">Keep to</span><button v-for="p in pieces.slice(0, 4)" :key="p.id" type="button" class="chip" @click="keep(q, p)">{{ p.title }}</button></div>
+          <div v-if="pieces.length > 0" class="keep chips"><label class="small soft" :for="`${q.id}-keep`">Keep to</label><PickOne :id="`${q.id}-keep`" model-value="" :items="[{ label: 'a piece …', value: '' }, ...pieces.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, value: p.id }))]" @update:model-value="keepTo(q, $event)" /></div>
           <p v-if="kept[q.id]" class="small" role="status">{{ kept[q.id] }}</p>
         </template>
       </section>

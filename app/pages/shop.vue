@@ -84,10 +84,15 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
       <span v-if="errors.shelf" class="field-error" role="alert">{{ errors.shelf }}</span>
       <p class="small soft">Figures are typical for each family. The label on the bottle overrules them.</p>
     </section>
+    <section aria-labelledby="instruments">
+      <h2 id="instruments">Instruments</h2>
+      <p>A digital caliper that types like a keyboard goes into the size under the cursor; so does what <NuxtLink to="/caliper" class="key-link">the caliper to try things with</NuxtLink> sends.</p>
+    </section>
   </main>
 </template>
 
 <style scoped>
+.key-link { text-decoration: underline; text-underline-offset: 3px; }
 .shop { padding: 22px 24px 40px; max-width: 980px; display: grid; gap: 22px; }
 section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
 section > table { justify-self: stretch; }

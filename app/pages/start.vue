@@ -77,7 +77,7 @@ async function takeFile(e: Event): Promise<void> {
 <template>
   <main class="start">
     <h1>What is it?</h1>
-    <div class="line"><label for="new-title">Name it</label><UInput id="new-title" v-model="title" placeholder="Kitchen chair, blue paint" class="w-96" autofocus maxlength="200" :aria-invalid="error !== ''" @keydown.enter="toDrawings" /></div>
+    <div class="line"><label for="new-title">Name it</label><UInput id="new-title" v-model="title" placeholder="Kitchen chair, blue paint" class="w-96" autofocus maxlength="200" :aria-invalid="error !== ''" @keydown.enter.prevent="toDrawings" /></div>
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
     <h2 id="kinds">Pick the drawing that looks like it</h2>
     <ul ref="grid" class="families" aria-labelledby="kinds" @keydown="walk"><li v-for="s in samples" :key="s.family.id"><button type="button" class="family" :disabled="busy" @click="start(s.family.id)"><SmallDrawing :piece="s.piece" :size="150" /><strong>{{ s.family.label }}</strong><span class="small soft">{{ s.family.looks }}</span></button></li></ul>

@@ -9,7 +9,7 @@ const form = (value: z.ZodNumber) => z.strictObject({
 }).refine(m => m.readings === undefined || (m.basis === 'measured' && Math.abs(meanOf(m.readings) - m.value) < 0.01), 'must be the mean of its readings, and measured')
 
 /** The form of a measured or assumed figure in a file or a command. */
-export const MeasuredSchema = form(z.number())
+export const MeasuredSchema = form(z.number()).meta({ id: 'measured' })
 
 /** A length measured or assumed, millimetres, believable for a piece of furniture. */
-export const LengthMm = form(z.number().min(0).max(6000))
+export const LengthMm = form(z.number().min(0).max(6000)).meta({ id: 'lengthMm' })

@@ -31,6 +31,6 @@ export const EarlierRepair = z.strictObject({
 })
 
 /** Something wrong in the wood itself, or done to it before. */
-export const Fault = z.discriminatedUnion('kind', [Break, Split, Worm, Loss, EarlierRepair])
+export const Fault = z.discriminatedUnion('kind', [Break, Split, Worm, Loss, EarlierRepair]).meta({ id: 'fault' })
 export type Fault = z.infer<typeof Fault>
 export type Break = z.infer<typeof Break>

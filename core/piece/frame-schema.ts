@@ -6,9 +6,9 @@ import { FINISHES, SHOW_FACES } from './words'
 /** Width and depth of a part's section at a share of the way along its axis, millimetres. */
 export const Station = z.strictObject({ along: z.number().min(0).max(1), widthMm: z.number().positive().max(2000), depthMm: z.number().positive().max(2000) })
 
-export const Section = z.strictObject({ shape: z.enum(['rectangle', 'round']), stations: z.array(Station).min(1).max(60) })
+export const Section = z.strictObject({ shape: z.enum(['rectangle', 'round']), stations: z.array(Station).min(1).max(60) }).meta({ id: 'section' })
 const Axis = z.array(VecMm).min(2).max(60)
-  .refine(points => points.slice(1).every((p, i) => Math.hypot(...p.map((c, k) => c - points[i]![k]!)) > 0.01), 'must run on: two points of it in a row are the same')
+  .refine(points => points.slice(1).every((p, i) => Math.hypot(...p.map((c, k) => c - points[i]![k]!)) > 0.01), 'must run on: two points of it in a row are the same').meta({ id: 'axis' })
 
 /** Slope of the grain as 1 in so many; straight grain is a large number. */
 const GrainOneIn = MeasuredSchema.refine(m => m.value >= 1 && m.value <= 100, 'must be a slope from 1 in 1 to 1 in 100')
@@ -31,7 +31,7 @@ export const Part = z.strictObject({
   finish: z.enum(FINISHES).optional(),
   show: z.enum(SHOW_FACES).optional(),
   missing: z.boolean().optional(),
-})
+}).meta({ id: 'part' })
 export type Part = z.infer<typeof Part>
 
 const Tenon = z.strictObject({
@@ -49,7 +49,7 @@ const Bolted = z.strictObject({ kind: z.literal('bolted'), count: z.number().int
 /** A wooden hinge: fingers that interlock on a pin. */
 const Knuckle = z.strictObject({ kind: z.literal('knuckle'), count: z.number().int().min(2).max(9), diameterMm: LengthMm, thicknessMm: LengthMm })
 
-export const JointForm = z.discriminatedUnion('kind', [Tenon, Dowels, RoundTenon, Housing, Bridle, HalfLap, Butt, Bolted, Knuckle])
+export const JointForm = z.discriminatedUnion('kind', [Tenon, Dowels, RoundTenon, Housing, Bridle, HalfLap, Butt, Bolted, Knuckle]).meta({ id: 'jointForm' })
 export type JointForm = z.infer<typeof JointForm>
 
 export const Joint = z.strictObject({
@@ -68,7 +68,7 @@ export const Joint = z.strictObject({
   form: JointForm,
   /** The joint whose socket or hole it shares. */
   shares: Id.optional(),
-})
+}).meta({ id: 'joint' })
 export type Joint = z.infer<typeof Joint>
 
 /**
@@ -89,5 +89,5 @@ export const Edit = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('add-joint'), joint: Joint }),
   z.strictObject({ do: z.literal('remove-joint'), joint: Id }),
   z.strictObject({ do: z.literal('change-joint'), joint: Id, form: JointForm.optional(), shares: Id.nullable().optional() }),
-])
+]).meta({ id: 'edit' })
 export type Edit = z.infer<typeof Edit>

@@ -19,7 +19,7 @@ export const Finding = z.strictObject({
   signs: z.partialRecord(z.enum(SIGNS), z.enum(LOOKS)),
   clearance: z.partialRecord(z.enum(CLEARANCES), LengthMm),
   oldGlue: z.enum(OLD_GLUES),
-})
+}).meta({ id: 'finding' })
 export type Finding = z.infer<typeof Finding>
 
 export const Metal = z.strictObject({ id: Id, joint: Id, kind: z.enum(METALS), hidden: z.boolean(), note: Name })

@@ -13,6 +13,19 @@ export async function bodyOf<T>(event: H3Event, schema: z.ZodType<T>): Promise<T
   return parsed.data
 }
 
+/** The body as bytes, if it is no larger than `most`; else 413, whether its size was announced or not. */
+export async function bytesOf(event: H3Event, most: number, message: string): Promise<Buffer> {
+  if (Number(getHeader(event, 'content-length') ?? 0) > most) throw refusal(413, message, [])
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
+    size += chunk.length
+    if (size > most) throw refusal(413, message, [])
+    chunks.push(chunk)
+  }
+  return Buffer.concat(chunks)
+}
+
 export function idOf(event: H3Event): string {
   const id = getRouterParam(event, 'id') ?? ''
   if (!/^[a-z0-9-]{1,64}$/.test(id)) throw createError({ statusCode: 404, message: 'There is no such piece.' })

@@ -28,12 +28,14 @@ test('the story by keyboard alone', async ({ page, workshop }) => {
   await expect(page.getByLabel('Name it')).toBeFocused()
   await keyboard.type('Kitchen chair')
   await keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /^Framed chair/ })).toBeFocused()
+  await keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: /Six measurements/ })).toBeVisible()
   await tabTo(page, page.getByLabel('Seat height', { exact: true }))
   for (const size of ['17 1/4', '862', '42.5 cm', '14 1/8 in', '398', '1 7/16']) { await keyboard.type(size); await keyboard.press('Tab') }
   await expect(page.getByRole('heading', { name: 'Measured: the drawing is this piece' })).toBeVisible()
-  await tabTo(page, page.getByRole('group', { name: 'Front rail joints' }).getByRole('button', { name: 'dowels' }))
-  await keyboard.press('Enter')
+  await tabTo(page, page.getByRole('radiogroup', { name: 'Front rail joints' }).getByRole('radio', { name: 'mortise and tenon' }))
+  await keyboard.press('ArrowRight')
   await keyboard.press(']')
   await expect(page.locator('main h1')).toHaveText(/^J1 /)
   for (let i = 0; i < 14; i++) {
@@ -109,11 +111,11 @@ test('what one device does appears on the other by itself, undone as well', asyn
 test('a clash is shown to the one who was slower, and nothing of either is lost', async ({ page, workshop }) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/${CHAIR}/take-in`)
-  await page.getByRole('group', { name: 'Stretchers' }).getByRole('button', { name: 'box' }).click()
+  await page.getByRole('radiogroup', { name: 'Stretchers' }).getByRole('radio', { name: 'box' }).click()
   await saved(page)
   const joint = 'front-stretcher--left-front-leg'
   await page.context().setOffline(true)
-  await page.getByRole('group', { name: 'Stretchers' }).getByRole('button', { name: 'none' }).click()
+  await page.getByRole('radiogroup', { name: 'Stretchers' }).getByRole('radio', { name: 'none' }).click()
   await expect(page.getByTestId('save-state')).toContainText('offline')
   const tested: Command = { do: 'test-joint', joint, state: 'gives' }
   expect((await workshop.send(`/api/pieces/${CHAIR}/entries`, { seenVersion: 1, entries: [{ id: 'other-0001', at: '2026-03-05T09:00:00Z', by: 'tablet', command: tested }] })).status).toBe(200)
@@ -121,7 +123,7 @@ test('a clash is shown to the one who was slower, and nothing of either is lost'
   await expect(page.getByRole('alert').filter({ hasText: 'Somebody else changed this piece' })).toContainText('construction')
   expect(findingOf((await workshop.piece(CHAIR)).piece, joint).state).toBe('gives')
   await page.getByRole('button', { name: 'I have seen it' }).click()
-  await expect(page.getByRole('group', { name: 'Stretchers' }).getByRole('button', { name: 'box' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('radiogroup', { name: 'Stretchers' }).getByRole('radio', { name: 'box' })).toHaveAttribute('aria-checked', 'true')
 })
 
 test('bench mode: one step at a time, with its reason and its clock', async ({ page, workshop }) => {
@@ -156,7 +158,7 @@ test('quick answers follow the fields, open to their derivation, and are kept to
   await card.getByRole('button', { name: /^depth stop/ }).click()
   await expect(page.getByRole('dialog')).toContainText('2.5 diameters')
   await page.keyboard.press('Escape')
-  await card.getByRole('button', { name: 'Schoolroom side chair' }).click()
+  await card.getByLabel('Keep to').selectOption('Schoolroom side chair')
   await expect(card.getByRole('status')).toHaveText('Kept to Schoolroom side chair.')
   expect((await workshop.piece(CHAIR)).piece.notes[0]!.text).toContain('dowel 3/8')
   await card.getByLabel('Dowel').fill('thick')

@@ -15,7 +15,7 @@ const FOUND: Record<string, string> = { 'left side rail to left back post': '3',
 async function startChair(page: Page): Promise<string> {
   await page.keyboard.press('N')
   await page.getByLabel('Name it').fill('Rickety chair')
-  await page.getByRole('button', { name: /Framed chair/ }).click()
+  await page.getByRole('button', { name: /^Framed chair/ }).click()
   await expect(page.getByRole('heading', { name: /Six measurements draw it/ })).toBeVisible()
   return new URL(page.url()).pathname.split('/')[2]!
 }
@@ -25,7 +25,7 @@ async function takeMeasurements(page: Page): Promise<void> {
   for (const [label, text] of sizes) { await page.getByLabel(label, { exact: true }).fill(text); await page.keyboard.press('Enter') }
   await expect(page.getByText('read as 17 1/4 in').first()).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Measured: the drawing is this piece' })).toBeVisible()
-  await page.getByRole('group', { name: 'Front rail joints' }).getByRole('button', { name: 'dowels' }).click()
+  await page.getByRole('radiogroup', { name: 'Front rail joints' }).getByRole('radio', { name: 'dowels' }).click()
 }
 
 async function goRound(page: Page, joints: number): Promise<void> {

@@ -13,6 +13,8 @@ const essential = computed(() => family.value.measures.filter(m => m.essential))
 const others = computed(() => family.value.measures.filter(m => !m.essential))
 const taken = computed(() => essential.value.filter(m => piece.value!.shape.measures[m.key]!.basis === 'measured').length)
 const refused = ref('')
+/** A piece just begun is measured first: the hand is on the keyboard already. */
+onMounted(() => { if (taken.value === 0 && Object.keys(piece.value?.findings ?? {}).length === 0) document.querySelector<HTMLElement>('#sizes + .columns input')?.focus() })
 const COUNT: Readonly<Record<number, string>> = { 5: 'Five', 6: 'Six', 7: 'Seven' }
 
 const take = (key: string) => (measure: Measured) => store.tell({ do: 'measure-shape', key, measure })

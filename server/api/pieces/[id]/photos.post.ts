@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto'
-import { idOf, refusal } from '../../../pieces/answers'
+import { bytesOf, idOf, refusal } from '../../../pieces/answers'
 import { keepPhoto, LARGEST_PHOTO_BYTES, readPhoto } from '../../../pieces/photos'
 import { findPiece } from '../../../pieces/store'
 
 /** Takes in a picture; the body is the file itself. The page then says what it is a picture of. */
 export default defineEventHandler(async (event) => {
   const pieceId = idOf(event)
-  if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_PHOTO_BYTES) throw refusal(413, `The picture is larger than ${LARGEST_PHOTO_BYTES / 1e6} MB: make it smaller first.`, [])
+  const bytes = await bytesOf(event, LARGEST_PHOTO_BYTES, `The picture is larger than ${LARGEST_PHOTO_BYTES / 1e6} MB: make it smaller first.`)
   if (!await findPiece(pieceId)) throw createError({ statusCode: 404, message: 'There is no such piece.' })
-  const read = await readPhoto(Buffer.from(await readRawBody(event, false) ?? []))
+  const read = await readPhoto(bytes)
   if (!read.ok) throw refusal(400, read.issues[0]!.message, read.issues)
   const id = `photo-${randomUUID()}`
   await keepPhoto(id, pieceId, read.value)

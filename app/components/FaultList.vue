@@ -50,7 +50,7 @@ onBeforeUnmount(() => { stand.placing = null })
     <ul v-if="faults.length > 0" class="list">
       <li v-for="f in faults" :key="f.id"><button type="button" class="one" :aria-pressed="f.id === pickedFault" :aria-label="spokenFault(piece, f)" @click="pickedFault = f.id === pickedFault ? null : f.id"><strong class="red">{{ faultTag(piece, f) }}</strong> {{ piece.parts.find(p => p.id === f.part)!.label }}<span class="small soft">{{ text(faultPhrase(piece, f)) }}</span></button></li>
     </ul>
-    <FaultSheet v-if="picked" :key="picked.id" :fault="picked" />
+    <LazyFaultSheet v-if="picked" :key="picked.id" :fault="picked" />
     <p v-if="faults.length === 0 && !byHand" class="small soft">Breaks, splits, worm, wood that is gone, what earlier hands did.</p>
   </section>
 </template>

@@ -71,7 +71,7 @@ function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); p
       <ChoiceRow label="Register" tone="fault" :items="items(REGISTERS)" :model-value="fault.register" @update:model-value="put({ register: $event })" />
       <ChoiceRow label="Still holding" tone="fault" :items="items(HOLDS)" :model-value="fault.holds" @update:model-value="put({ holds: $event })" />
     </template>
-    <div class="line"><label for="fault-note">Note</label><UInput id="fault-note" :model-value="fault.note" maxlength="200" @change="(e: Event) => put({ note: (e.target as HTMLInputElement).value })" /></div>
+    <TextField label="Note" :value="fault.note" :draft-key="`${piece.id}-${fault.id}-note`" :take="note => put({ note }).ok" />
     <PhotoStrip :of="{ kind: 'fault', id: fault.id }" />
     <button type="button" class="key-button slim off" @click="remove">Take it off</button>
   </div>

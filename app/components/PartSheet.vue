@@ -59,7 +59,7 @@ const items = (ids: readonly string[]) => ids.map(value => ({ label: value.repla
 
 <template>
   <div v-if="piece" class="sheet">
-    <div class="line"><label for="part-name">Name</label><UInput id="part-name" :model-value="part.label" maxlength="200" @change="(e: Event) => edit({ do: 'rename-part', part: part.id, label: (e.target as HTMLInputElement).value.trim() })" /></div>
+    <TextField label="Name" :value="part.label" :draft-key="`${piece.id}-${part.id}-name`" :take="label => label !== '' && edit({ do: 'rename-part', part: part.id, label }).ok" />
     <ChoiceRow label="Is it there" :tone="part.missing ? 'fault' : 'plain'" :items="[{ label: 'there', value: 'there' }, { label: 'missing', value: 'missing' }]" :model-value="part.missing ? 'missing' : 'there'" @update:model-value="describe({ missing: $event === 'missing' })" />
     <p class="small"><template v-if="hand !== 'none'">{{ hand }} hand · </template>long <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight"> along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight</template><template v-if="lean && lean.inSpace.value > 0.4">; leans <FigureValue label="Lean in space" :figure="lean.inSpace" /> in space, along a line <FigureValue label="Sight line" :figure="lean.sightLine" /> off straight ahead (<FigureValue label="From the front" :figure="lean.front" /> from the front, <FigureValue label="From the side" :figure="lean.side" /> from the side)</template>.</p>
     <div class="line"><label for="part-wood">Wood</label><PickOne id="part-wood" :model-value="part.species" :items="SPECIES.map(s => ({ label: s.name, value: s.name }))" @update:model-value="describe({ species: $event })" /></div>

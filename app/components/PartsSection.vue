@@ -18,8 +18,8 @@ const picked = computed(() => piece.value?.parts.find(p => p.id === pickedPart.v
       <button v-for="p in piece.parts" :key="p.id" type="button" class="chip part" :class="{ gone: p.missing }" :aria-pressed="p.id === pickedPart" :aria-label="p.missing ? `${p.label}, missing` : p.label" :data-hand="handOf(p.id)" @click="pickedPart = p.id === pickedPart ? null : p.id">{{ p.label }}</button>
       <button type="button" class="chip" :aria-expanded="adding" @click="adding = !adding">+ a part</button>
     </div>
-    <NewPart v-if="adding" @done="adding = false" />
-    <PartSheet v-if="picked" :key="picked.id" :part="picked" />
+    <LazyNewPart v-if="adding" @done="adding = false" />
+    <LazyPartSheet v-if="picked" :key="picked.id" :part="picked" />
   </section>
 </template>
 

@@ -118,7 +118,7 @@ test('a bad entry keeps what was typed and says beside the field what would be r
 test('no screen has serious accessibility faults or scrolls sideways on a phone, by day and by lamp', async ({ page, workshop }) => {
   test.setTimeout(480_000)
   await workshop.withDemo()
-  const paths = ['/', '/start', '/shop', '/quick', '/bench/vestry-chair', ...['take-in', 'test', 'cause', 'mend', 'open-up', 'glue-up', 'record'].map(s => `/piece/vestry-chair/${s}`)]
+  const paths = ['/', '/start', '/shop', '/quick', '/caliper', '/set/harbour-ladder-backs', '/bench/vestry-chair', '/piece/chapel-chair/test', '/piece/strand-rocker/take-in', ...['take-in', 'test', 'cause', 'mend', 'open-up', 'glue-up', 'record'].map(s => `/piece/vestry-chair/${s}`)]
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme })
     for (const path of paths) {

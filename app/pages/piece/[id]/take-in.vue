@@ -18,7 +18,7 @@ onMounted(() => { if (taken.value === 0 && Object.keys(piece.value?.findings ?? 
 const COUNT: Readonly<Record<number, string>> = { 5: 'Five', 6: 'Six', 7: 'Seven' }
 
 const take = (key: string) => (measure: Measured) => store.tell({ do: 'measure-shape', key, measure })
-function describe(intake: Partial<Intake>): void { store.tell({ do: 'describe', intake }) }
+const describe = (intake: Partial<Intake>): boolean => store.tell({ do: 'describe', intake }).ok
 function option(key: string, value: string | number): void {
   const result = store.tell({ do: 'set-option', key, value })
   refused.value = result.ok ? '' : result.issues[0]!.message
@@ -52,9 +52,9 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
     <PartsSection />
     <section aria-labelledby="job">
       <h2 id="job">The job</h2>
-      <div class="line"><label for="title">Name</label><UInput id="title" :model-value="piece.title" class="w-80" @change="(e: Event) => { const title = (e.target as HTMLInputElement).value.trim(); if (title) store.tell({ do: 'rename', title }) }" /></div>
-      <div class="line"><label for="customer">For</label><UInput id="customer" :model-value="piece.intake.customer" class="w-80" @change="(e: Event) => describe({ customer: (e.target as HTMLInputElement).value })" /></div>
-      <div class="line"><label for="ask">Asked for</label><UTextarea id="ask" :model-value="piece.intake.ask" :rows="2" class="w-80" @change="(e: Event) => describe({ ask: (e.target as HTMLTextAreaElement).value })" /></div>
+      <TextField label="Name" :value="piece.title" :draft-key="`${piece.id}-title`" :take="title => title !== '' && store.tell({ do: 'rename', title }).ok" />
+      <TextField label="For" :value="piece.intake.customer" :draft-key="`${piece.id}-customer`" :take="customer => describe({ customer })" />
+      <TextField label="Asked for" :rows="2" :most="2000" :value="piece.intake.ask" :draft-key="`${piece.id}-ask`" :take="ask => describe({ ask })" />
       <div class="line"><label for="age">Age</label><PickOne id="age" :model-value="piece.intake.age" :items="items(AGES)" @update:model-value="describe({ age: $event as Intake['age'] })" /></div>
       <div class="line"><label for="worth">Worth</label><PickOne id="worth" :model-value="piece.intake.worth" :items="items(WORTHS)" @update:model-value="describe({ worth: $event as Intake['worth'] })" /></div>
       <div class="line"><label for="finish">Finish near the joints</label><PickOne id="finish" :model-value="piece.intake.finish" :items="items(FINISHES)" @update:model-value="describe({ finish: $event as Intake['finish'] })" /></div>

@@ -21,12 +21,18 @@ const CHAIR = '/piece/schoolroom-chair'
 const pick = joint => page => page.click(`.strip [aria-label*="${joint}"]`)
 const apart = page => page.fill('.slide input', '1')
 const xray = page => page.click('.views >> text=x-ray')
+const to = id => page => page.locator(id).evaluate((e) => { document.querySelector('main').scrollTop = e.offsetTop - 70 })
+const brokenLeg = async (page) => {
+  await page.click('.strip [aria-label^="B1"]')
+  await page.waitForTimeout(500)
+  await to('section.faults')(page)
+}
 const SHOTS = [
   ['apart', `${CHAIR}/open-up`, {}, async (page) => { await apart(page); await xray(page) }],
-  ['bench', '/'], ['start', '/start'], ['take-in', `${CHAIR}/take-in`], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
+  ['bench', '/'], ['start', '/start'], ['take-in', '/piece/strand-rocker/take-in'], ['parts', '/piece/ferry-bench/take-in', {}, to('#parts')], ['broken-leg', '/piece/chapel-chair/test', {}, brokenLeg], ['set', '/set/harbour-ladder-backs'], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
   ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'], ['quick', '/quick'], ['bench-mode', '/bench/schoolroom-chair'],
-  ['mend-lamp', `${CHAIR}/mend`, { colorScheme: 'dark' }, pick('front rail to left front leg')], ['bench-lamp', '/', { colorScheme: 'dark' }],
-  ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }], ['mend-tablet', `${CHAIR}/mend`, { viewport: { width: 800, height: 1180 } }],
+  ['mend-lamp', `${CHAIR}/mend`, { colorScheme: 'dark' }, pick('front rail to left front leg')],
+  ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }], ['test-tablet', '/piece/harbour-ladder-back-2/test', { viewport: { width: 800, height: 1180 } }, page => page.click('.strip [aria-label^="B1"]')],
 ]
 for (const [name, path, options = {}, act] of SHOTS) {
   if (only.length > 0 && !only.includes(name)) continue

@@ -21,7 +21,7 @@ async function make(): Promise<void> {
 <template>
   <section v-if="piece" class="set" aria-labelledby="set">
     <h2 id="set">One of a set</h2>
-    <p v-if="piece.set">This is {{ memberWords(piece) }}. Measurements, construction and the job are told to all of them; what is wrong is each one’s own. <NuxtLink :to="`/set/${piece.set.id}`">Compare them</NuxtLink></p>
+    <p v-if="piece.set">This is {{ memberWords(piece) }}. Measurements, construction and the job are told to all of them; what is wrong is each one’s own. <NuxtLink :to="`/set/${piece.set.id}`" class="compare">Compare them</NuxtLink></p>
     <div v-else class="make">
       <label for="set-of">How many alike, this one among them</label>
       <input id="set-of" v-model.number="of" type="number" min="2" max="24" class="count measure">
@@ -32,6 +32,7 @@ async function make(): Promise<void> {
 </template>
 
 <style scoped>
+.compare { text-decoration: underline; text-underline-offset: 3px; }
 .set { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
 .make { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
 .count { width: 74px; min-height: 40px; padding: 4px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink); }

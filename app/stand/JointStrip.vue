@@ -5,6 +5,8 @@ import { faultTag, spokenFault } from '#core/piece/faults'
 
 /** Every joint as its peg mark, in walking order: untested ones dotted, loose ones red, the picked one ringed. */
 const { piece, picked, pickedFault } = storeToRefs(usePiece())
+/** Joints with metal or a pin in them carry the small ring they have on the stand. */
+const held = computed(() => new Set(piece.value?.metal.map(m => m.joint)))
 const survey = computed(() => (piece.value ? surveyOf(piece.value) : null))
 const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
 </script>
@@ -15,7 +17,7 @@ const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : 
     <ol>
       <li v-for="joint in inOrder" :key="joint.id">
         <button type="button" :class="{ red: isFaulty(findingOf(piece, joint.id).state), picked: joint.id === picked }" :aria-pressed="joint.id === picked" :aria-label="spokenJoint(piece, joint)" @click="picked = joint.id">
-          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span>
+          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span><svg v-if="held.has(joint.id)" viewBox="0 0 10 10" class="ring" aria-hidden="true"><circle cx="5" cy="5" r="3.4" /></svg>
         </button>
       </li>
     </ol>
@@ -31,6 +33,8 @@ ol { display: grid; grid-template-columns: repeat(auto-fill, minmax(54px, 1fr));
 button { width: 100%; min-height: 44px; display: grid; justify-items: center; align-content: center; gap: 0; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); color: var(--ink); cursor: pointer; padding: 2px; }
 button .measure { font-size: 13px; line-height: 1.1; }
 button :deep(svg) { width: 26px; height: 16px; }
+button { position: relative; }
+.ring { position: absolute; top: 2px; right: 2px; width: 11px !important; height: 11px !important; fill: none; stroke: var(--red); stroke-width: 1.6; }
 button.red { color: var(--red); border-color: var(--red); }
 button.picked { outline: 2px solid var(--ink); outline-offset: 1px; }
 </style>

@@ -13,6 +13,8 @@ const APART_MM = 110
 const MOTION_MS = 300
 /** Above this many joints only those that matter now have a tag; the others are dots, and all are in the strip. */
 const MANY_JOINTS = 24
+/** Height of the row of views at the foot of the stand: no tag hides behind it. */
+const CONTROLS_PX = 44
 const TAG_PX = { height: 26, bare: 62, fault: 36, perLetter: 7.2 }
 
 /** A tag on the stand: of a joint, or of a fault in the wood. */
@@ -116,7 +118,7 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     if (!d || widthPx.value === 0) return []
     const spots = new Map<string, Point>([...d.spots.map(s => [s.joint, s.at] as const), ...marks.value.map(m => [m.fault, m.at] as const)])
     if (!described.value.every(t => spots.has(t.id))) return []
-    const sheet = { widthPx: widthPx.value, heightPx: heightPx.value }
+    const sheet = { widthPx: widthPx.value, heightPx: heightPx.value - CONTROLS_PX }
     const all = described.value.map(t => ({ ...t, at: put(spots.get(t.id)!) }))
     const shown = all.length > MANY_JOINTS ? all.filter(t => matters(t, moving())) : all
     const requests = shown.map(t => ({ id: t.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height }))

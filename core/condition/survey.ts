@@ -21,7 +21,8 @@ export function surveyOf(piece: Piece): Survey {
 export function spokenJoint(piece: Piece, joint: Joint): string {
   const f = findingOf(piece, joint.id)
   const gone = [joint.enters, joint.receives].some(id => partOf(piece, id).missing)
-  return [tagOf(joint), joint.label, gone ? 'part missing' : STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d])].join(', ')
+  const held = piece.metal.filter(m => m.joint === joint.id).map(m => m.kind.replaceAll('-', ' '))
+  return [tagOf(joint), joint.label, gone ? 'part missing' : STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...(held.length > 0 ? [`held by ${[...new Set(held)].join(' and ')}`] : [])].join(', ')
 }
 
 export interface Suggestion { readonly joint: Joint, readonly reason: string }

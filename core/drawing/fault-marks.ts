@@ -28,6 +28,8 @@ const from = (p: Point, ...steps: readonly (readonly [Point, number])[]): Point 
 /** The flattest a break is drawn at: below, its stroke would run the length of the part. */
 const FLATTEST_DEG = 14
 const TEETH = 7
+/** How far the stroke stands out over the wood on both sides, millimetres. */
+const PAST_EDGE_MM = 13
 
 /** The marks of a piece's faults as a camera sees them. `part` and `joint` give the wood where it is drawn now. */
 export function markFault(fault: Fault, part: Part, joint: Joint | undefined, camera: Camera): FaultMark {
@@ -45,9 +47,10 @@ function breakMark(fault: string, l: Look, angleDeg: number, turn: number, toEnd
   const [cos, sin] = [Math.cos(p), Math.sin(p) * turn]
   const line = { x: l.axis.x * cos + l.side.x * sin, y: l.axis.y * cos + l.side.y * sin }
   const square = { x: -line.y, y: line.x }
-  // From edge to edge, but not past the end of the part.
-  const half = Math.min(l.halfWide * 1.3 / Math.sin(p), Math.max(l.halfWide * 1.3, toEndMm * l.perMm / Math.max(0.2, Math.cos(p))))
-  const tooth = Math.max(3, l.halfWide * 0.28)
+  // From edge to edge and a little over, or it is not seen; but not past the end of the part.
+  const reach = l.halfWide + PAST_EDGE_MM * l.perMm
+  const half = Math.min(reach / Math.sin(p), Math.max(reach, toEndMm * l.perMm / Math.max(0.2, Math.cos(p))))
+  const tooth = Math.max(4.5, l.halfWide * 0.28)
   return { fault, at: l.at, dots: [], strokes: [Array.from({ length: TEETH }, (_, i) => from(l.at, [line, half * (2 * i / (TEETH - 1) - 1)], [square, i % 2 === 0 ? tooth : -tooth]))] }
 }
 

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -44,6 +44,10 @@ export class Workshop {
 
   async restart(signal?: NodeJS.Signals): Promise<void> { await this.stop(signal); await this.start() }
   async close(): Promise<void> { await this.stop(); rmSync(this.folder, { recursive: true, force: true }) }
+
+  /** The database file while the server is stopped: what an older version left there. */
+  get databaseFile(): string { return join(this.folder, 'arreglo.db') }
+  get files(): string[] { return readdirSync(this.folder) }
 
   withDemo(today = new Date().toISOString().slice(0, 10)): Promise<boolean> { return loadDemo(this.url, today) }
   async pieces(): Promise<Piece[]> { return ((await (await fetch(`${this.url}/api/pieces`)).json()) as { pieces: { piece: Piece }[] }).pieces.map(p => p.piece) }

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+import Database from 'better-sqlite3'
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Command } from '../../core/piece/commands'
 import { findingOf } from '../../core/piece/facts'
@@ -44,6 +46,24 @@ test.describe('the server', () => {
     expect(foreign.status).toBe(403)
     expect(await workshop.pieces()).toEqual([])
   })
+})
+
+test('a database of the first version is brought up to date, with a copy kept of what it was', async ({ page, workshop }) => {
+  await workshop.stop()
+  const old = readFileSync(new URL('../fixtures/files/version-1-vestry-chair.json', import.meta.url), 'utf8')
+  const document = JSON.stringify((JSON.parse(old) as { piece: unknown }).piece)
+  const entry = { id: 'old-entry-0001', at: '2026-03-05T09:30:00Z', by: 'bench', command: { do: 'test-joint', joint: 'front-rail--left-front-leg', state: 'ticks' } }
+  const db = new Database(workshop.databaseFile)
+  db.exec('drop table photo; delete from kysely_migration where name = \'0002-photos-and-faults\'')
+  db.prepare('insert into piece (id, base, document, version, takenInAt, changedAt) values (?, ?, ?, 0, ?, ?)').run('vestry-chair', document, document, '2026-03-05T08:40', '2026-03-05T08:40')
+  db.close()
+  await workshop.start()
+  expect(workshop.files).toContain('before-0002-photos-and-faults.db')
+  const { piece } = await workshop.piece('vestry-chair')
+  expect(piece).toMatchObject({ schemaVersion: 2, faults: [], set: null, shape: { species: 'Beech, European', edits: [] } })
+  expect((await workshop.send('/api/pieces/vestry-chair/entries', { seenVersion: 0, entries: [entry] })).status).toBe(200)
+  await page.goto(`${workshop.url}/piece/vestry-chair/test`)
+  await expect(page.locator('.strip')).toContainText('22 tested')
 })
 
 test('two browsers on one piece: what both do lands, and nothing is lost', async ({ page, browser, workshop }) => {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { surveyOf } from '#core/condition/survey'
+import { presentJoints } from '#core/piece/facts'
 import { describeCommand } from '#core/piece/log'
 import type { StepId } from '#core/plan'
 import JointStrip from '~/stand/JointStrip.vue'
@@ -20,7 +21,7 @@ const counts = computed<Partial<Record<StepId, string>>>(() => {
   const mends = plan.value?.mends
   return { 'test': `${s.tested}/${s.total}`, 'cause': s.faulty ? String(s.faulty) : '', 'mend': mends?.length ? `${mends.filter(m => m.chosen).length}/${mends.length}` : '', 'glue-up': plan.value?.stages.length ? String(plan.value.stages.length) : '' }
 })
-const inOrder = computed(() => [...(piece.value?.joints ?? [])].sort((a, b) => a.number - b.number))
+const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
 function pick(by: 1 | -1): void {
   const at = inOrder.value.findIndex(j => j.id === store.picked)
   const next = inOrder.value[(at + by + inOrder.value.length) % inOrder.value.length]

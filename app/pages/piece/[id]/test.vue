@@ -69,7 +69,7 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
         <p v-if="diagnosis.nextTest" class="small soft">Most would be learnt from looking for <strong>{{ diagnosis.nextTest.label }}</strong>, {{ quantity({ value: diagnosis.nextTest.minutes, unit: 'min' }) }}: {{ diagnosis.nextTest.hint }}.</p>
       </section>
     </template>
-    <section v-if="piece.set"><h2>The set</h2><button type="button" class="key-button slim" :disabled="copying" @click="copyToOthers">Copy this finding to the others</button> <NuxtLink :to="`/set/${piece.set.id}`">Compare them</NuxtLink><p v-if="copied" class="small soft" role="status">{{ copied }}</p></section>
+    <section v-if="piece.set"><h2>The set</h2><div class="of-set"><button type="button" class="key-button slim" :disabled="copying" @click="copyToOthers">Copy this finding to the others</button> <NuxtLink :to="`/set/${piece.set.id}`" class="key-button slim">Compare them</NuxtLink></div><p v-if="copied" class="small soft" role="status">{{ copied }}</p></section>
     <section><h2>Pictures of {{ tagOf(joint) }}</h2><PhotoStrip :of="{ kind: 'joint', id: joint.id }" /></section>
     <FaultList />
     <WorksheetFoot>
@@ -81,6 +81,7 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
 
 <style scoped>
 .sheet { display: flex; flex-direction: column; gap: 14px; flex: 1; }
+.of-set { display: flex; flex-wrap: wrap; gap: 8px; }
 .link { background: none; border: 0; padding: 0; color: var(--ink); font-weight: 700; text-decoration: underline; cursor: pointer; }
 .answers { display: grid; grid-template-columns: repeat(auto-fit, minmax(96px, 1fr)); gap: 8px; }
 .answer { display: grid; justify-items: center; align-content: center; gap: 3px; min-height: 96px; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); cursor: pointer; padding: 6px 4px; }

@@ -75,6 +75,8 @@ const heading = computed(() => {
   return `${many} on the bench, ${inClamps.value.length === 0 ? 'none in clamps' : inClamps.value.length === 1 ? 'one in clamps' : `${inClamps.value.length} in clamps`}`
 })
 const clampsOut = computed(() => shop.settings.rack.map(row => ({ row, out: inClamps.value.flatMap(r => r.plan!.stages.filter(s => s.glued && s.clampsOffMin > now.value).flatMap(s => s.clamps)).filter(c => c.clamp?.row.id === row.id).length })))
+/** From this share of the lane on a bar has room for its own label. */
+const INSIDE_SHARE = 0.17
 const pct = (x: number) => `${(x * 100).toFixed(2)}%`
 const dayName = (min: number) => (min - axis.value.fromMin < 1440 ? 'today' : new Date(min * 60_000).toLocaleDateString('en', { weekday: 'short', timeZone: 'UTC' }))
 const start = () => navigateTo('/start')
@@ -84,7 +86,7 @@ useKeys({ N: () => { void start() } })
 <template>
   <div class="bench">
     <main class="list">
-      <header class="head"><h1>{{ heading }}</h1><button type="button" class="key-button main" @click="start">Start a piece <kbd>N</kbd></button></header>
+      <header class="head"><div><h1>{{ heading }}</h1><p v-if="pieces && plans.size < pieces.length" class="small soft" role="status">Working out the plans, {{ plans.size }} of {{ pieces.length }}</p></div><button type="button" class="key-button main" @click="start">Start a piece <kbd>N</kbd></button></header>
       <p v-if="error" class="field-error" role="alert">{{ error }} <button type="button" class="key-button slim" @click="load">Try again</button></p>
       <div v-if="pieces?.length === 0" class="empty"><p>Start a piece: pick the drawing that looks like it, type six measurements, go round the joints.</p></div>
       <div v-if="rows.length > 1" class="filters" role="group" aria-label="Show"><PickOne v-model="stage" :items="stages" aria-label="Stage" /><PickOne v-model="customer" :items="customers" aria-label="Customer" /><PickOne v-model="due" :items="DUE" aria-label="Due" /><span v-if="filtered" class="small soft" role="status">{{ shown.length }} of {{ rows.length }} <button type="button" class="link" @click="showAll">show all</button></span></div>
@@ -100,14 +102,14 @@ useKeys({ N: () => { void start() } })
           </NuxtLink>
           <div class="lane" role="img" :aria-label="row.bars.map(b => b.label).join(', ') || 'nothing planned'">
             <span v-for="(night, i) in axis.nights" :key="i" class="night" :style="{ left: pct(night.from), width: pct(night.to - night.from) }" />
-            <span v-for="(bar, i) in row.bars" :key="`b${i}`" class="bar" :class="bar.kind" :style="{ left: pct(axis.at(bar.fromMin)), width: pct(Math.max(0.006, axis.at(bar.toMin) - axis.at(bar.fromMin))) }"><span v-if="bar.kind !== 'hands-on' || bar.label.startsWith('open')" class="bar-label">{{ bar.label }}</span></span>
+            <span v-for="(bar, i) in row.bars" :key="`b${i}`" class="bar" :class="bar.kind" :style="{ left: pct(axis.at(bar.fromMin)), width: pct(Math.max(0.006, axis.at(bar.toMin) - axis.at(bar.fromMin))) }"><span v-if="bar.kind !== 'hands-on' || bar.label.startsWith('open')" class="bar-label" :class="{ inside: axis.at(bar.toMin) - axis.at(bar.fromMin) > INSIDE_SHARE }">{{ bar.label }}</span></span>
             <span class="now" :style="{ left: pct(axis.at(now)) }" />
           </div>
         </li>
       </ol>
     </main>
     <aside v-if="rows.length > 0" class="aside">
-      <section><h2>Now, in this order</h2><ol class="now-list"><li v-for="row in inWorkingOrder(rows, now).filter(r => r.next)" :key="row.piece.id"><NuxtLink :to="stepPath(row.piece.id, row.next!.step)" class="quiet"><strong>{{ row.piece.title }}</strong><br><span class="small soft">{{ text(row.next!.words) }}</span></NuxtLink></li></ol></section>
+      <section><h2>Now, in this order</h2><ol class="now-list"><li v-for="row in inWorkingOrder(rows, now).filter(r => r.next)" :key="row.piece.id"><NuxtLink :to="stepPath(row.piece.id, row.next!.step)" class="quiet"><strong>{{ row.piece.title }}</strong><span v-if="row.piece.set" class="soft">, {{ memberWords(row.piece) }}</span><br><span class="small soft">{{ text(row.next!.words) }}</span></NuxtLink></li></ol></section>
       <section><h2>Clamps</h2><ul class="clamps"><li v-for="c in clampsOut" :key="c.row.id"><span>{{ clampNamed(c.row.type).label }}</span><span class="measure">{{ c.out }} of {{ c.row.count }} out</span></li></ul></section>
     </aside>
   </div>
@@ -132,7 +134,8 @@ useKeys({ N: () => { void start() } })
 .bar { position: absolute; height: 26px; border-radius: 4px; white-space: nowrap; font-size: 13px; line-height: 26px; }
 .bar-label { padding-left: 8px; }
 .bar.hands-on { top: 8px; background: var(--ink); color: var(--ink); }
-.bar.hands-on .bar-label { position: absolute; left: 100%; z-index: 1; }
+.bar.hands-on .bar-label:not(.inside) { position: absolute; left: 100%; z-index: 1; }
+.bar.hands-on .bar-label.inside { color: var(--sheet); }
 .bar.clamps, .bar.rest { overflow: hidden; }
 .bar.clamps { top: 40px; background: var(--blue-wash); border: 1px solid var(--blue); color: var(--blue); line-height: 24px; }
 .bar.rest { top: 40px; border: 1px solid var(--rule); color: var(--soft); background: repeating-linear-gradient(45deg, var(--ink-wash) 0 5px, transparent 5px 10px); line-height: 24px; }

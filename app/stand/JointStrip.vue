@@ -17,7 +17,7 @@ const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : 
     <ol>
       <li v-for="joint in inOrder" :key="joint.id">
         <button type="button" :class="{ red: isFaulty(findingOf(piece, joint.id).state), picked: joint.id === picked }" :aria-pressed="joint.id === picked" :aria-label="spokenJoint(piece, joint)" @click="picked = joint.id">
-          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span><svg v-if="held.has(joint.id)" viewBox="0 0 10 10" class="ring" aria-hidden="true"><circle cx="5" cy="5" r="3.4" /></svg>
+          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span><svg v-if="held.has(joint.id)" viewBox="0 0 10 10" class="held-ring" aria-hidden="true"><circle cx="5" cy="5" r="3.4" /></svg>
         </button>
       </li>
     </ol>
@@ -34,7 +34,7 @@ button { width: 100%; min-height: 44px; display: grid; justify-items: center; al
 button .measure { font-size: 13px; line-height: 1.1; }
 button :deep(svg) { width: 26px; height: 16px; }
 button { position: relative; }
-.ring { position: absolute; top: 2px; right: 2px; width: 11px !important; height: 11px !important; fill: none; stroke: var(--red); stroke-width: 1.6; }
+.held-ring { position: absolute; top: 2px; right: 2px; width: 11px !important; height: 11px !important; fill: none; stroke: var(--red); stroke-width: 1.6; }
 button.red { color: var(--red); border-color: var(--red); }
 button.picked { outline: 2px solid var(--ink); outline-offset: 1px; }
 </style>

@@ -24,7 +24,7 @@ export function faultPhrase(piece: Piece, fault: Fault): Phrase {
     case 'break': {
       const { glueArea, longGrain } = readBreak(piece, fault)
       const through = fault.through.length > 0 ? `, ${fault.through.join(' and ')} through it` : ''
-      return say`break ${placeWords(piece, fault)}, ${fault.surface}, ${q(fault.angleDeg.value, 'deg')} to the axis${through}; ${q(glueArea.value / 100, 'cm2')} of face, ${q(longGrain.value, 'share')} long grain${fault.gapMm ? say`, closes to ${fitMm(fault.gapMm.value)}` : say``}${note}`
+      return say`break ${placeWords(piece, fault)}, ${fault.surface}, ${q(fault.angleDeg.value, 'deg')} to the axis${through}; ${q(glueArea.value, 'mm2')} of face, ${q(longGrain.value, 'share')} long grain${fault.gapMm ? say`, closes to ${fitMm(fault.gapMm.value)}` : say``}${note}`
     }
     case 'split': return say`split ${mm(fault.lengthMm.value)} along the grain${fault.openMm ? say`, ${fitMm(fault.openMm.value)} open` : say``}${note}`
     case 'worm': return say`worm over ${mm(fault.lengthMm.value)}, ${fault.live === 'not-sure' ? 'live or old not sure' : fault.live}${fault.lostPct ? say`, ${q(fault.lostPct.value, '%')} of the section lost: ${wormAdvice(fault.lostPct.value)}` : say``}${note}`

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { spokenJoint } from '#core/condition/survey'
+import { spokenFault } from '#core/piece/faults'
 import type { Piece } from '#core/piece/schema'
+import { memberWords } from '#core/piece/sets'
 
 const open = defineModel<boolean>('open', { required: true })
 const store = usePiece()
@@ -15,15 +17,17 @@ const close = (act: () => unknown) => () => { open.value = false; void act() }
 const groups = computed(() => {
   const here = route.path.startsWith('/piece/') ? piece.value : null
   const joints: Found[] = here ? here.joints.map(j => ({ label: spokenJoint(here, j), onSelect: close(() => { store.picked = j.id }) })) : []
+  const faults: Found[] = here ? here.faults.map(f => ({ label: spokenFault(here, f), onSelect: close(() => { store.pickedFault = f.id; return navigateTo(stepPath(here.id, 'test')) }) })) : []
+  const parts: Found[] = here ? here.parts.map(p => ({ label: p.missing ? `${p.label}, missing` : p.label, onSelect: close(() => { store.pickedPart = p.id; return navigateTo(stepPath(here.id, 'take-in')) }) })) : []
   const steps: Found[] = here ? STEPS.map(s => ({ label: s.label, onSelect: close(() => navigateTo(stepPath(here.id, s.id))) })) : []
   const actions: Found[] = [
     { label: 'Bench', onSelect: close(() => navigateTo('/')) }, { label: 'Start a piece', onSelect: close(() => navigateTo('/start')) },
-    { label: 'Quick answers', onSelect: close(() => navigateTo('/quick')) }, { label: 'Shop', onSelect: close(() => navigateTo('/shop')) },
+    { label: 'Quick answers', onSelect: close(() => navigateTo('/quick')) }, { label: 'Shop', onSelect: close(() => navigateTo('/shop')) }, { label: 'Caliper', onSelect: close(() => navigateTo('/caliper')) },
     ...(here ? [{ label: 'Undo', onSelect: close(() => store.undo()) }, { label: 'Redo', onSelect: close(() => store.redo()) }, { label: 'Draw apart or together', onSelect: close(() => stand.toggleApart()) }, { label: 'X-ray', onSelect: close(() => { stand.xray = !stand.xray }) }] : []),
   ]
   return [
-    { id: 'joints', label: 'Joints', items: joints }, { id: 'steps', label: 'Steps', items: steps },
-    { id: 'pieces', label: 'Pieces', items: pieces.value.map(p => ({ label: p.title, onSelect: close(() => navigateTo(stepPath(p.id, 'test'))) })) }, { id: 'actions', label: 'Actions', items: actions },
+    { id: 'joints', label: 'Joints', items: joints }, { id: 'faults', label: 'In the wood', items: faults }, { id: 'parts', label: 'Parts', items: parts }, { id: 'steps', label: 'Steps', items: steps },
+    { id: 'pieces', label: 'Pieces', items: pieces.value.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, onSelect: close(() => navigateTo(stepPath(p.id, 'test'))) })) }, { id: 'actions', label: 'Actions', items: actions },
   ].filter(g => g.items.length > 0)
 })
 </script>

@@ -81,6 +81,12 @@ function pickTag(tag: { joint: Joint | null, fault: string | null }): void {
   else pickedFault.value = tag.fault
 }
 const isPicked = (tag: { id: string, fault: string | null }) => (tag.fault ? tag.fault === pickedFault.value : tag.id === picked.value)
+/** In x-ray round wood is seen by its outline, as one path. */
+const outline = computed(() => {
+  if (!stand.xray || !drawing.value) return ''
+  const round = new Set(present.value.filter(p => p.section.shape === 'round').map(p => p.id))
+  return drawing.value.faces.filter(f => round.has(f.part)).flatMap(f => f.edges).map(([a, b]) => { const [p, q] = [put(a), put(b)]; return `M${p.x.toFixed(1)} ${p.y.toFixed(1)}L${q.x.toFixed(1)} ${q.y.toFixed(1)}` }).join('')
+})
 const ghosts = computed(() => drawing.value?.faces.filter(f => f.missing).flatMap(f => f.edges) ?? [])
 
 function byKey(e: KeyboardEvent): void {
@@ -108,6 +114,7 @@ function byKey(e: KeyboardEvent): void {
         v-if="drawing && piece && !flat" ref="webgl" :parts="present" :pegs="pegs" :drawing="drawing" :fit="fit" :width-px="width" :height-px="height" :offsets="offsets" :picked="pickedParts" :xray="stand.xray"
         @part="pickPart" @missing="flat = true" @ready="ready = true" />
       <svg v-if="drawing" :width="width" :height="height" aria-hidden="true" class="over">
+        <path v-if="outline && !flat" :d="outline" class="through" />
         <polyline v-for="(edge, i) in ghosts" :key="`m${i}`" :points="path(edge)" class="ghost" />
         <g v-for="mark in marks" :key="mark.fault" class="fault" :class="{ thick: mark.fault === pickedFault }" data-testid="fault-mark">
           <polyline v-for="(stroke, i) in mark.strokes" :key="i" :points="path(stroke)" />
@@ -118,7 +125,7 @@ function byKey(e: KeyboardEvent): void {
           <line :x1="tag.at.x" :y1="tag.at.y" :x2="tag.centre.x" :y2="tag.centre.y" class="leader" />
           <circle :cx="tag.at.x" :cy="tag.at.y" r="3" class="dot" />
           <rect v-if="tag.pictured" :x="tag.at.x + 5" :y="tag.at.y - 11" width="9" height="7" class="pictured" />
-          <circle v-if="tag.metal" :cx="tag.at.x" :cy="tag.at.y" r="7" class="metal" />
+          <circle v-if="tag.metal" :cx="tag.at.x" :cy="tag.at.y" r="7" class="metal" :class="{ unseen: tag.hidden }" />
         </g>
       </svg>
       <button
@@ -148,8 +155,10 @@ svg { position: absolute; inset: 0; display: block; }
 .fault polyline { fill: none; stroke: var(--red); stroke-width: 2; stroke-linejoin: round; }
 .fault circle { fill: var(--red); }
 .fault.thick polyline { stroke-width: 3.4; }
+.through { fill: none; stroke: var(--ink); stroke-width: 1; stroke-opacity: 0.32; }
 .ghost { fill: none; stroke: var(--red); stroke-width: 1.1; stroke-dasharray: 5 4; }
 .pictured { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.2; }
+.metal.unseen { stroke-dasharray: 3 2.4; }
 .sheet.placing { cursor: crosshair; }
 .metal { fill: none; stroke: var(--red); stroke-width: 1.8; }
 .red .leader, .blue .leader { stroke: currentColor; }

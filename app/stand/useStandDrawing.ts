@@ -33,6 +33,8 @@ export interface StandTag {
   readonly shut: boolean
   readonly spoken: string
   readonly metal: boolean
+  /** All of that metal is out of sight. */
+  readonly hidden: boolean
   readonly pictured: boolean
 }
 
@@ -78,6 +80,7 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     const p = piece.value
     if (!p) return []
     const metal = new Set(p.metal.map(m => m.joint))
+    const seen = new Set(p.metal.filter(m => !m.hidden).map(m => m.joint))
     const pictured = new Set(p.photos.map(x => x.of.id))
     const mends = new Map(planned() ? plan.value?.mends.map(m => [m.joint, m]) : [])
     const decisions = new Map(planned() ? plan.value?.takeApart.decisions.map(d => [d.joint, d.decision]) : [])
@@ -86,11 +89,11 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
       const mend = mends.get(joint.id)
       const short = (mend ? mendShort(mend) : null) ?? (decisions.get(joint.id) === 'in-the-way' ? 'open' : null)
       return {
-        id: joint.id, joint, fault: null, written: tagOf(joint), pictured: pictured.has(joint.id), short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isFaulty(findingOf(p, joint.id).state), spoken: spokenJoint(p, joint), metal: metal.has(joint.id),
+        id: joint.id, joint, fault: null, written: tagOf(joint), pictured: pictured.has(joint.id), short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isFaulty(findingOf(p, joint.id).state), spoken: spokenJoint(p, joint), metal: metal.has(joint.id), hidden: metal.has(joint.id) && !seen.has(joint.id),
         widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0),
       }
     })
-    const ofFaults = p.faults.map(f => ({ id: f.id, joint: null, fault: f.id, written: faultTag(p, f), pictured: pictured.has(f.id), short: null, shut: false, faulty: true, spoken: spokenFault(p, f), metal: false, widthPx: TAG_PX.fault }))
+    const ofFaults = p.faults.map(f => ({ id: f.id, joint: null, fault: f.id, written: faultTag(p, f), pictured: pictured.has(f.id), short: null, shut: false, faulty: true, spoken: spokenFault(p, f), metal: false, hidden: false, widthPx: TAG_PX.fault }))
     return [...ofJoints, ...ofFaults]
   })
 
@@ -101,11 +104,11 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     return p.faults.map(f => markFault(f, m.parts.find(x => x.id === f.part)!, 'joint' in f ? m.joints.find(j => j.id === f.joint) : undefined, d.camera))
   })
   /** Loose, planned for, held by metal, picked, or a neighbour of the picked one in its part. */
-  function matters(t: { id: string, joint: Joint | null, faulty: boolean, short: string | null, metal: boolean }, quick: boolean): boolean {
+  function matters(t: { id: string, joint: Joint | null, faulty: boolean, short: string | null, metal: boolean, pictured: boolean }, quick: boolean): boolean {
     if (t.faulty || t.id === picked.value) return true
     if (quick || !t.joint) return false
     const own = piece.value?.joints.find(j => j.id === picked.value)
-    return t.short !== null || t.metal || t.joint.enters === (pickedPart.value ?? own?.enters) || t.joint.receives === pickedPart.value
+    return t.short !== null || t.metal || t.pictured || t.joint.enters === (pickedPart.value ?? own?.enters) || t.joint.receives === pickedPart.value
   }
   /** Joints without a tag, as dots. */
   const dots = computed<Point[]>(() => {

@@ -1,10 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { newChair } from '../../tests/fixtures/pieces'
+import { applyAll, newChair } from '../../tests/fixtures/pieces'
+import { newFault } from '../piece/faults'
 import { solidsOf } from '../piece/geometry'
 import { cameraFor, type Point } from './camera'
 import { dot, subtract, type Vec } from '../measure/vec'
-import { drawingSvg, drawPiece, explodedOffsets, movedPiece, pegsOf, placeTags, VIEWS, WoodMap } from './index'
+import { drawingSvg, drawPiece, explodedOffsets, markFaults, movedPiece, pegsOf, placeTags, VIEWS, WoodMap } from './index'
 import type { Part } from '../piece/schema'
 
 const block = (id: string, x: number, z: number, height: number): Part => ({
@@ -48,7 +49,9 @@ describe('the drawing as a file', () => {
   it('is one SVG with every part’s faces and the joints’ numbers, and lets no markup in', () => {
     const chair = newChair()
     const drawing = drawPiece(chair.parts, chair.joints, VIEWS.bench)
-    const svg = drawingSvg(drawing, 'A <script>chair</script>', [{ joint: chair.joints[0]!.id, tag: 'J1', pencil: 'red' }])
+    const broken = applyAll(chair, [{ do: 'add-fault', fault: newFault('break', 'break-1', 'left-front-leg', 0.4) }])
+    const svg = drawingSvg(drawing, 'A <script>chair</script>', [{ joint: chair.joints[0]!.id, tag: 'J1', pencil: 'red' }], markFaults(broken, drawing.camera))
+    expect(svg).toContain('>B1</text>')
     expect(svg.match(/<polygon/g)).toHaveLength(drawing.faces.length)
     expect(svg).toContain('>J1</text>')
     expect(svg).not.toContain('<script')

@@ -1,6 +1,8 @@
 import { add, along, dot, scale, subtract, type Vec } from '../measure/vec'
 import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
-import type { Fault, Joint, Part } from '../piece/schema'
+import { faultTag } from '../piece/faults'
+import { partOf } from '../piece/facts'
+import type { Fault, Joint, Part, Piece } from '../piece/schema'
 import type { Camera, Point } from './camera'
 
 /** The red pencil's strokes for one fault, on the sheet: a jagged stroke for a break, hatching for an earlier repair, dots for worm. */
@@ -41,6 +43,10 @@ export function markFault(fault: Fault, part: Part, joint: Joint | undefined, ca
     case 'earlier-repair': return hatchMark(fault.id, lookAt(part, joint ? shareNear(part, joint.at) : fault.along, camera))
   }
 }
+
+/** The marks of all of a piece's faults, with what is written on their tags. */
+export const markFaults = (piece: Piece, camera: Camera): { mark: FaultMark, tag: string }[] =>
+  piece.faults.map(f => ({ tag: faultTag(piece, f), mark: markFault(f, partOf(piece, f.part), 'joint' in f ? piece.joints.find(j => j.id === f.joint) : undefined, camera) }))
 
 function breakMark(fault: string, l: Look, angleDeg: number, turn: number, toEndMm: number): FaultMark {
   const p = Math.max(FLATTEST_DEG, angleDeg) * Math.PI / 180

@@ -4,8 +4,10 @@ import { editFrame, withEdit, type Frame } from './edits'
 import { findFamily } from './families'
 import { faultTag } from './faults'
 import { findingOf, tagOf } from './facts'
+import { clearancesOf } from './joint-forms'
 import { SCHEMA_VERSION } from './version'
 import type { Edit, Joint, Piece } from './schema'
+import type { ClearanceKey } from './words'
 
 /**
  * Draws a piece's parts and joints anew from its family, measures, options and edits, keeping joint numbers, measured joint
@@ -77,6 +79,15 @@ function keepMeasured(before: readonly Joint[], joint: Joint): Joint {
 
 const isMeasured = (x: unknown): boolean => typeof x === 'object' && x !== null && 'basis' in x && x.basis === 'measured'
 
+/** A joint made another kind keeps what was found, but no clearance it cannot have. */
+function fitting(joints: readonly Joint[], findings: Piece['findings']): Piece['findings'] {
+  return Object.fromEntries(Object.entries(findings).map(([id, finding]) => {
+    const fits = clearancesOf(joints.find(j => j.id === id)!.form)
+    const clearance = Object.fromEntries(Object.entries(finding.clearance).filter(([key]) => fits.includes(key as ClearanceKey)))
+    return [id, { ...finding, clearance }]
+  }))
+}
+
 /** Untested leftovers and choices for joints that are gone are dropped, so that the document stays whole. */
 function withoutStale(piece: Piece): Piece {
   const ids = new Set(piece.joints.map(j => j.id))
@@ -84,7 +95,7 @@ function withoutStale(piece: Piece): Piece {
   const { choices } = piece
   return {
     ...piece,
-    findings: only(piece.findings),
+    findings: fitting(piece.joints, only(piece.findings)),
     photos: piece.photos.map(p => (p.of.kind === 'joint' && !ids.has(p.of.id ?? '') ? { ...p, of: { kind: 'piece', id: null } } : p)),
     choices: { ...choices, mends: only(choices.mends), causes: only(choices.causes), leaveShut: choices.leaveShut.filter(id => ids.has(id)) },
   }

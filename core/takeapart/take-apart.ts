@@ -147,7 +147,7 @@ export const directionWords = (direction: Vec): string => AXES.reduce((best, a) 
 function describeMove(piece: Piece, move: Separation, parted: ReadonlySet<string>): Move {
   const joints = move.joints.map(id => jointOf(piece, id))
   const metalFirst = piece.metal.filter(m => move.joints.includes(m.joint))
-  const methods = joints.filter(j => findingOf(piece, j.id).state !== 'apart').map(j => ({ joint: j.id, method: methodFor(findingOf(piece, j.id).oldGlue, piece.intake.finish, partOf(piece, j.enters).species) }))
+  const methods = joints.filter(j => findingOf(piece, j.id).state !== 'apart').map(j => ({ joint: j.id, method: methodFor(findingOf(piece, j.id).oldGlue, partOf(piece, j.enters).finish ?? piece.intake.finish, partOf(piece, j.enters).species) }))
   const labels = move.parts.map(id => partOf(piece, id).label)
   const spring = move.springMm > 0.5 ? say`, sprung ${mm(move.springMm)}` : say``
   const touching = piece.joints.filter(j => !parted.has(j.id) && isFaulty(findingOf(piece, j.id).state) && move.parts.includes(j.enters) !== move.parts.includes(j.receives))

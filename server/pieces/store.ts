@@ -94,7 +94,7 @@ async function otherMembers(trx: Transaction<Tables>, piece: Piece): Promise<Sto
 }
 
 /** Makes a piece the first of a set and adds the others. Null if it is in a set already, undefined if there is no such piece. */
-export const makeSet = (id: string, of: number, entry: (set: SetOf) => Entry): Promise<Piece[] | null | undefined> => useDatabase().transaction().execute(async (trx) => {
+export const makeSet = (id: string, of: number, entry: (set: SetOf) => Entry): Promise<{ piece: string, version: number }[] | null | undefined> => useDatabase().transaction().execute(async (trx) => {
   const stored = await load(trx, id)
   if (!stored) return undefined
   if (stored.piece.set) return null
@@ -104,5 +104,5 @@ export const makeSet = (id: string, of: number, entry: (set: SetOf) => Entry): P
   await save(trx, first.value)
   const others = Array.from({ length: of - 1 }, (_, i) => anotherMember(first.value.piece, `${id.slice(0, 60)}-${i + 2}`, { ...set, member: i + 2 }))
   for (const piece of others) await insert(trx, piece)
-  return [first.value.piece, ...others]
+  return [{ piece: id, version: first.value.version }, ...others.map(p => ({ piece: p.id, version: 0 }))]
 })

@@ -15,7 +15,7 @@ const MEASURES = [
   row('rungSize', 'Rung thickness', 12, 40, 22, 'in the middle of a rung'),
   row('tenonSize', 'Tenon diameter', 8, 30, 15, 'where a rung goes into its post'),
   row('socketDepth', 'Socket depth', 8, 50, 24, 'how deep a rung goes in'),
-  row('lowestRung', 'Lowest rung', 40, 400, 110, 'floor to the middle of the lowest side rung'),
+  row('lowestRung', 'Lowest rung', 40, 400, 125, 'floor to the middle of the lowest side rung'),
   row('slatHeight', 'Slat height', 25, 120, 62, 'in the middle of a slat'),
   row('slatBow', 'Bow of the slats', 0, 60, 18, 'how far a slat is bent back'),
   row('armHeight', 'Arm height', 350, 900, 640, 'floor to the top of the arm'),

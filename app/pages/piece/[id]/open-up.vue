@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { describeDuration } from '#core/measure/wall-time'
 import { CAUTIONS } from '#core/reference/cautions'
-import { DECISION_LABELS, type Decision } from '#core/takeapart'
+import { phraseText } from '#core/measure/phrase'
+import { DECISION_LABELS, type Decision, type MethodChoice, type Move } from '#core/takeapart'
 import { tagOf } from '#core/piece/facts'
 import { newId, wallNow } from '~/composables/useDevice'
 
@@ -27,6 +28,15 @@ const heading = computed(() => {
 })
 const opened = computed(() => piece.value?.events.some(e => e.kind === 'opened'))
 function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, note: '' } }); void go('glue-up') }
+/** Joints that come undone the same way are said together. */
+function byMethod(move: Move): { tags: string, many: boolean, method: MethodChoice }[] {
+  const groups = new Map<string, { joints: string[], method: MethodChoice }>()
+  for (const { joint, method } of move.methods) {
+    const key = phraseText(method.how)
+    groups.set(key, { joints: [...(groups.get(key)?.joints ?? []), joint], method })
+  }
+  return [...groups.values()].map(g => ({ tags: g.joints.map(tag).join(', '), many: g.joints.length > 1, method: g.method }))
+}
 const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
 </script>
 
@@ -40,7 +50,7 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
         <li v-for="(move, i) in plan.takeApart.moves" :key="i">
           <p class="move"><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong> <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">{{ stand.movesShown > i ? 'put back' : 'show it' }}</button></p>
           <p v-if="move.metalFirst.length > 0" class="red">Metal out before the mallet: {{ move.metalFirst.map(m => `${m.kind.replace('-', ' ')} in ${tag(m.joint)}`).join(', ') }}.</p>
-          <p v-for="m in move.methods" :key="m.joint" class="small">{{ tag(m.joint) }}: <PhraseText :phrase="m.method.how" /><template v-if="m.method.soakMin > 0">, <span class="measure">{{ quantity({ value: m.method.soakMin, unit: 'min' }) }}</span></template>.</p>
+          <p v-for="m in byMethod(move)" :key="m.tags" class="small">{{ m.tags }}: <PhraseText :phrase="m.method.how" /><template v-if="m.method.soakMin > 0">, <span class="measure">{{ quantity({ value: m.method.soakMin, unit: 'min' }) }}</span>{{ m.many ? ' each' : '' }}</template>.</p>
           <p class="small">Mallet over a block or a spreader close to the joint, along its line, a little at each end in turn. If it does not move, look again for metal.</p>
           <p v-if="move.watch.length > 0" class="small">Looser than it should be, and in the line of pull: {{ move.watch.map(tag).join(', ') }}. Hold it shut.</p>
           <p v-for="caution in move.cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { describeCommand } from '#core/piece/log'
-import { drawingSvg, drawPiece, VIEWS } from '#core/drawing'
-import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
+import { drawingSvg, drawPiece, markFaults, VIEWS } from '#core/drawing'
+import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
 import { recordOf } from '#core/record'
 
 const store = usePiece()
@@ -13,8 +13,9 @@ const sheet = computed(() => {
   const p = piece.value
   if (!p) return ''
   const mended = new Set(plan.value?.mends.filter(m => m.chosen).map(m => m.joint))
-  const marks = p.joints.map(j => ({ joint: j.id, tag: tagOf(j), pencil: mended.has(j.id) ? 'blue' as const : isFaulty(findingOf(p, j.id).state) ? 'red' as const : 'ink' as const }))
-  return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawPiece(p.parts, p.joints, VIEWS.bench), p.title, marks))}`
+  const drawing = drawPiece(p.parts, p.joints, VIEWS.bench)
+  const marks = presentJoints(p).map(j => ({ joint: j.id, tag: tagOf(j), pencil: mended.has(j.id) ? 'blue' as const : isFaulty(findingOf(p, j.id).state) ? 'red' as const : 'ink' as const }))
+  return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawing, p.title, marks, markFaults(p, drawing.camera)))}`
 })
 const print = () => window.print()
 </script>

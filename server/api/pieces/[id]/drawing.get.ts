@@ -1,5 +1,5 @@
-import { drawingSvg, drawPiece, VIEWS } from '#core/drawing'
-import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
+import { drawingSvg, drawPiece, markFaults, VIEWS } from '#core/drawing'
+import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
 import { idOf } from '../../../pieces/answers'
 import { findPiece } from '../../../pieces/store'
 
@@ -11,6 +11,7 @@ export default defineEventHandler(async (event) => {
   const { piece } = stored
   setHeader(event, 'content-type', 'image/svg+xml; charset=utf-8')
   setHeader(event, 'content-disposition', `attachment; filename="${id}.svg"`)
-  const marks = piece.joints.map(j => ({ joint: j.id, tag: tagOf(j), pencil: isFaulty(findingOf(piece, j.id).state) ? 'red' as const : 'ink' as const }))
-  return drawingSvg(drawPiece(piece.parts, piece.joints, VIEWS.bench), piece.title, marks)
+  const marks = presentJoints(piece).map(j => ({ joint: j.id, tag: tagOf(j), pencil: isFaulty(findingOf(piece, j.id).state) ? 'red' as const : 'ink' as const }))
+  const drawing = drawPiece(piece.parts, piece.joints, VIEWS.bench)
+  return drawingSvg(drawing, piece.title, marks, markFaults(piece, drawing.camera))
 })

@@ -12,7 +12,6 @@ export default defineEventHandler(async (event) => {
   const made = await makeSet(id, of, set => ({ id: entry, at: new Date().toISOString(), by, command: { do: 'join-set', set } }))
   if (made === undefined) throw createError({ statusCode: 404, message: 'There is no such piece.' })
   if (made === null) throw refusal(409, 'It is one of a set already.', [{ path: 'of', code: 'twice', message: 'It is one of a set already.' }])
-  for (const piece of made) tell({ piece: piece.id, version: 0 })
-  tell({ piece: id, version: Number.MAX_SAFE_INTEGER })
-  return { members: made.map(p => p.id) }
+  for (const change of made) tell(change)
+  return { members: made.map(m => m.piece) }
 })

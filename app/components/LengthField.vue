@@ -10,7 +10,7 @@ import { listenToInstrument } from '~/composables/useInstrument'
  * typed stays until it is understood; the field echoes how it was read. A plus in front adds a reading to those taken
  * before. An instrument on the bench types into the field that has the focus. `take` gives the figure on and may refuse it.
  */
-const props = defineProps<{ label: string, value: Measured | null, take: (m: Measured) => Result<unknown>, hint?: string, unit?: 'mm' | 'deg' | '%' | '1 in', clear?: () => void, dense?: boolean }>()
+const props = defineProps<{ label: string, value: Measured | null, take: (m: Measured) => Result<unknown>, hint?: string, unit?: 'mm' | 'deg' | '%' | '1 in', clear?: () => void, dense?: boolean, tryOut?: (m: Measured | null) => void }>()
 const { units } = useUnits()
 const id = useId()
 const typed = ref<string | null>(null)
@@ -21,6 +21,13 @@ const tidy = (x: number) => `${Math.round(x * 10) / 10}`
 const written = (x: number) => (isLength.value ? formatLength(x, units.value) : tidy(x))
 const shown = computed(() => typed.value ?? (props.value ? written(props.value.value) : ''))
 const range = computed(() => (props.value ? rangeOf(props.value) : undefined))
+
+/** What is typed so far, as far as it is a figure already, may be tried out before it is taken. */
+function type(text: string): void {
+  typed.value = text
+  const read = isLength.value ? parseLength(text, units.value) : readNumber(text)
+  props.tryOut?.(read.ok ? measured(read.value.mm) : null)
+}
 
 function commit(): void {
   if (typed.value === null) return
@@ -46,6 +53,7 @@ function readNumber(text: string): Result<{ mm: number, readAs: string }> {
 }
 
 function done(read: string): void {
+  props.tryOut?.(null)
   error.value = ''
   echo.value = read
   typed.value = null
@@ -59,7 +67,7 @@ const instrument = listenToInstrument((valueMm) => { if (isLength.value) give(va
     <label :for="id">{{ label }}</label>
     <input
       :id="id" class="box measure" :value="shown" autocomplete="off" inputmode="text" :aria-invalid="error !== ''" :aria-describedby="`${id}-note`"
-      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="typed = ($event.target as HTMLInputElement).value" @keydown.enter.stop="commit" @focus="instrument.hold(); ($event.target as HTMLInputElement).select()" @blur="instrument.leave(); afterPress(commit)">
+      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="type(($event.target as HTMLInputElement).value)" @keydown.enter.stop="commit" @focus="instrument.hold(); ($event.target as HTMLInputElement).select()" @blur="instrument.leave(); afterPress(commit)">
     <span :id="`${id}-note`" class="note">
       <span v-if="error" class="field-error" role="alert">{{ error }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>

@@ -10,7 +10,7 @@ import { useStandDrawing } from './useStandDrawing'
 /** The piece in front of you: turned by dragging or arrow keys, moved with shift, a tag on every joint. */
 const { planned = false } = defineProps<{ planned?: boolean }>()
 const WebglLayer = defineAsyncComponent(() => import('./WebglLayer.vue'))
-const { piece, picked, pickedFault, pickedPart } = storeToRefs(usePiece())
+const { piece, preview, picked, pickedFault, pickedPart } = storeToRefs(usePiece())
 const { place } = useFaults()
 const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')
@@ -21,7 +21,7 @@ const ready = ref(false)
 const dragging = ref(false)
 const { dots, marks, unput, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
-const present = computed(() => piece.value?.parts.filter(p => !p.missing) ?? [])
+const present = computed(() => (preview.value ?? piece.value)?.parts.filter(p => !p.missing) ?? [])
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
 
 const CLICK_PX = 5

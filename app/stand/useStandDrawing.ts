@@ -40,7 +40,8 @@ export interface StandTag {
 
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
 export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
-  const { piece, picked, pickedPart } = storeToRefs(usePiece())
+  const { piece: kept, preview, picked, pickedPart } = storeToRefs(usePiece())
+  const piece = computed(() => preview.value ?? kept.value)
   const { plan } = storeToRefs(usePlan())
   const stand = useStand()
   const reduced = usePreferredReducedMotion()

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import type { Issue, Result } from '#core/measure/result'
+import { apply } from '#core/piece/apply'
 import type { Command, Entry } from '#core/piece/commands'
 import { append, describeCommand, findRedoable, findUndoable } from '#core/piece/log'
 import type { Piece } from '#core/piece/schema'
@@ -29,6 +30,8 @@ export const usePiece = defineStore('piece', () => {
   const picked = ref<string | null>(null)
   const pickedFault = ref<string | null>(null)
   const pickedPart = ref<string | null>(null)
+  /** The piece as it would be with what is being typed; it is drawn, never kept. */
+  const preview = shallowRef<Piece | null>(null)
   let sending = false
   let retry: ReturnType<typeof setTimeout> | undefined
 
@@ -77,6 +80,7 @@ export const usePiece = defineStore('piece', () => {
     const next = append(stored.value.base, piece.value, log.value, entry)
     if (!next.ok) return next
     piece.value = next.value
+    preview.value = null
     keepQueue([...pending.value, entry])
     void send()
     return next
@@ -167,6 +171,11 @@ export const usePiece = defineStore('piece', () => {
   })
 
   const tell = (command: Command): Result<Piece> => give(command)
+  /** Draws the piece as a command would make it, without giving it; null or a refusal draws it as it is. */
+  function tryOut(command: Command | null): void {
+    const tried = command && piece.value ? apply(piece.value, command) : null
+    preview.value = tried?.ok ? tried.value : null
+  }
   const dismissClashes = () => { clashes.value = [] }
-  return { piece, log, version: computed(() => stored.value?.version ?? 0), missing, saveState, pending, clashes, picked, pickedFault, pickedPart, undoable, redoable, lastDone, open, tell, undo, redo, send, dismissClashes }
+  return { piece, preview, tryOut, log, version: computed(() => stored.value?.version ?? 0), missing, saveState, pending, clashes, picked, pickedFault, pickedPart, undoable, redoable, lastDone, open, tell, undo, redo, send, dismissClashes }
 })

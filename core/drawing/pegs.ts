@@ -1,13 +1,10 @@
 import { along, cross, negate, unit, type Vec } from '../measure/vec'
 import { frameOfSegment } from '../piece/geometry'
-import { pegShapeOf, type PegShape } from '../piece/joint-forms'
+import { DOWEL_IN_RAIL_DIAMETERS, pegShapeOf, type PegShape } from '../piece/joint-forms'
 import type { Joint, Part } from '../piece/schema'
 
 /** What sits in the socket, as a part: a tenon, or one dowel of several. It belongs to the part that enters. */
 export interface Peg { readonly joint: string, readonly part: Part }
-
-/** How deep a dowel sits in the part that enters, in diameters. */
-const DOWEL_BACK = 2.5
 
 /** Tenons, tongues, dowels and bolts of a joint as solids that can be drawn. Dowels stand one above the other, and reach as deep into the rail. */
 export function pegsOf(joint: Joint, entering: Part): Peg[] {
@@ -16,7 +13,7 @@ export function pegsOf(joint: Joint, entering: Part): Peg[] {
   const inward = negate(joint.withdraw)
   const frame = frameOfSegment(entering, 0)
   const end = along(joint.at, inward, joint.depthMm.value)
-  const start = joint.form.kind === 'dowel' ? along(joint.at, joint.withdraw, DOWEL_BACK * shape.thicknessMm) : joint.at
+  const start = joint.form.kind === 'dowel' ? along(joint.at, joint.withdraw, DOWEL_IN_RAIL_DIAMETERS * shape.thicknessMm) : joint.at
   const apart = unit(cross(inward, frame.across))
   return Array.from({ length: shape.count }, (_, i) => {
     const shift = (i - (shape.count - 1) / 2) * shape.spacingMm

@@ -1,10 +1,7 @@
 import { sectionAt } from './geometry'
 import { partOf } from './facts'
-import { FORMS, pegShapeOf } from './joint-forms'
+import { DOWEL_IN_RAIL_DIAMETERS, FORMS, pegShapeOf } from './joint-forms'
 import type { Joint, Piece } from './schema'
-
-/** How deep a dowel sits in the part that enters, in diameters. */
-const DOWEL_IN_RAIL = 2.5
 
 /** Area that holds the glue, one face, square millimetres: a tenon's two cheeks, the walls of dowels and round tenons, one flat face; none where a bolt or a pin holds. */
 export function glueAreaMm2({ form, depthMm }: Joint): number {
@@ -13,7 +10,7 @@ export function glueAreaMm2({ form, depthMm }: Joint): number {
     case 'butt': return form.thicknessMm.value * form.widthMm.value
     case 'half-lap': return depthMm.value * form.widthMm.value
     case 'mortise-and-tenon': case 'housing': case 'bridle': return 2 * depthMm.value * form.widthMm.value
-    case 'dowel': return form.count * Math.PI * form.diameterMm.value * (depthMm.value + DOWEL_IN_RAIL * form.diameterMm.value)
+    case 'dowel': return form.count * Math.PI * form.diameterMm.value * (depthMm.value + DOWEL_IN_RAIL_DIAMETERS * form.diameterMm.value)
     default: return Math.PI * ('diameterMm' in form ? form.diameterMm.value : 0) * depthMm.value
   }
 }

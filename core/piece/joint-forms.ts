@@ -62,6 +62,9 @@ export function usualForm(kind: JointKind, widthMm: number, depthMm: number): Jo
   }
 }
 
+/** How deep a dowel sits in the part that enters, in diameters (docs/sources.md#dowels, medium). */
+export const DOWEL_IN_RAIL_DIAMETERS = 2.5
+
 /** What goes into the receiving part: its section, and how many of it stand how far apart. Null for a face that only meets. */
 export interface PegShape { readonly shape: 'rectangle' | 'round', readonly thicknessMm: number, readonly widthMm: number, readonly count: number, readonly spacingMm: number }
 

@@ -275,3 +275,17 @@ test('half a sentence outlives a crash, and is in the record once the field is l
   await saved(page)
   expect((await workshop.piece('schoolroom-chair')).piece.intake.ask).toBe('Only the left side, and by Friday')
 })
+
+test('the drawing follows the typing before a size is taken, and goes back when it is not', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/piece/schoolroom-chair/take-in`)
+  const crest = page.locator('.stand .tag', { hasText: 'J14' })
+  await expect(crest).toBeVisible()
+  const before = (await crest.boundingBox())!
+  const back = page.getByLabel('Back height', { exact: true })
+  await back.fill('1240')
+  await expect.poll(async () => Math.abs((await crest.boundingBox())!.y - before.y) + Math.abs((await crest.boundingBox())!.x - before.x)).toBeGreaterThan(4)
+  expect((await workshop.piece('schoolroom-chair')).version).toBe(0)
+  await back.fill('862')
+  await expect.poll(async () => Math.abs((await crest.boundingBox())!.y - before.y) + Math.abs((await crest.boundingBox())!.x - before.x)).toBeLessThan(2)
+})

@@ -73,7 +73,7 @@ export class FrameBuilder {
     return this.join(entering, receiving, at.point, unit(subtract(from, into)), joint)
   }
 
-  /** The number of an earlier joint's partner in the same hole. */
+  /** Lets an earlier joint share the hole of another one. */
   share(joint: string, other: string): void {
     const at = this.made.findIndex(j => j.id === joint)
     this.made[at] = { ...this.made[at]!, shares: other }
@@ -85,6 +85,7 @@ export class FrameBuilder {
     return at
   }
 
+  /** A joint at a known point, by the way the entering part comes out. Returns its id. */
   join(entering: Part, receiving: Part, at: Vec, withdraw: Vec, { form, depthMm }: JointSpec): string {
     const id = jointId(entering.id, receiving.id)
     const own = this.made.some(j => j.id === id) ? `${id.slice(0, 60)}-${this.made.filter(j => j.id.startsWith(id)).length + 1}` : id

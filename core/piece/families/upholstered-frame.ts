@@ -45,7 +45,8 @@ function build(measures: Measures, o: Options, species: string) {
   need(v('railThickness') <= v('legSize'), 'The rails must be no thicker than the legs: check the rail thickness.')
   if (o.stretchers !== 'none') need(v('stretcherHeight') + v('railHeight') + 40 <= v('seatHeight'), 'The stretchers would meet the rails: check the stretcher height.')
   if (o.back !== 'none') need(v('backHeight') >= v('seatHeight') + 160, 'The back must stand at least 160 mm over the frame: check the back height.')
-  if (o.arms !== 'none') need(v('armHeight') >= v('seatHeight') + 90 && (o.back === 'none' || v('armHeight') + 40 <= v('backHeight')), 'The arms must lie at least 90 mm over the frame and 40 mm under the top of the back: check the arm height.')
+  if (o.arms !== 'none') need(o.back !== 'none', 'Arm rails go into a back: choose the raked back frame first.')
+  if (o.arms !== 'none') need(v('armHeight') >= v('seatHeight') + 90 && v('armHeight') + 40 <= v('backHeight'), 'The arms must lie at least 90 mm over the frame and 40 mm under the top of the back: check the arm height.')
   const b = new FrameBuilder(species)
   const bench: Bench = { b, v, o, legs: addLegs(b, v, o) }
   const rails = addRails(bench)
@@ -112,12 +113,11 @@ function addBack({ b, v, o, legs }: Bench): void {
   if (v('width') > 900) b.bar({ id: 'back-upright', label: 'back upright', role: 'back-slat', thicknessMm: 24, heightMm: 40, up: [0, 0, 1] }, seatAlong(low, 0.5), seatAlong(high, 0.5), tenonFor(24, 40, 18))
 }
 
-function addArms({ b, v, o, legs }: Bench): void {
+function addArms({ b, v, legs }: Bench): void {
   const y = v('armHeight') - ARM.heightMm / 2
   for (const { side } of SIDES) {
     const [front, back] = side === 'left' ? [legs.lf, legs.lb] : [legs.rf, legs.rb]
     const over: Vec = [front.axis[0]![0], y, front.axis[0]![2]]
-    if (o.back === 'none') continue
     const from = pointAtHeight(back, y).point
     const arm = b.stub({ id: `${side}-arm`, label: `${side} arm rail`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm }, seatAt(back, from), along(over, [0, 0, 1], v('legSize') / 2), dowelsFor(v('dowelDiameter'), ARM.heightMm, 20))
     b.join(front, arm, [over[0], v('armHeight') - ARM.heightMm, over[2]], [0, -1, 0], dowelsFor(v('dowelDiameter'), ARM.heightMm, 18))

@@ -18,6 +18,8 @@ onMounted(() => { if (taken.value === 0 && Object.keys(piece.value?.findings ?? 
 const COUNT: Readonly<Record<number, string>> = { 5: 'Five', 6: 'Six', 7: 'Seven' }
 
 const take = (key: string) => (measure: Measured) => store.tell({ do: 'measure-shape', key, measure })
+const tryOut = (key: string) => (measure: Measured | null) => store.tryOut(measure && { do: 'measure-shape', key, measure })
+onBeforeUnmount(() => store.tryOut(null))
 const describe = (intake: Partial<Intake>): boolean => store.tell({ do: 'describe', intake }).ok
 function option(key: string, value: string | number): void {
   const result = store.tell({ do: 'set-option', key, value })
@@ -35,7 +37,7 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
     <p class="soft">{{ family.label }}. Type mm or inches as they come: 17.5, 11/16, 1 7/16 in, 2 cm.</p>
     <section aria-labelledby="sizes">
       <h2 id="sizes">Measurements</h2>
-      <div class="columns"><LengthField v-for="m in essential" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.hint" :unit="m.unit" /></div>
+      <div class="columns"><LengthField v-for="m in essential" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :try-out="tryOut(m.key)" :hint="m.hint" :unit="m.unit" /></div>
     </section>
     <section aria-labelledby="build">
       <h2 id="build">How it is made</h2>

@@ -21,7 +21,8 @@ const ready = ref(false)
 const dragging = ref(false)
 const { dots, marks, unput, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
-const present = computed(() => (preview.value ?? piece.value)?.parts.filter(p => !p.missing) ?? [])
+const parts = computed(() => (preview.value ?? piece.value)?.parts)
+const present = computed(() => parts.value?.filter(p => !p.missing) ?? [])
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
 
 const CLICK_PX = 5

@@ -38,6 +38,10 @@ export interface StandTag {
   readonly pictured: boolean
 }
 
+const STILL: ReadonlyMap<string, Vec> = new Map()
+const NO_PARTS: readonly Part[] = []
+const NO_JOINTS: readonly Joint[] = []
+
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
 export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
   const { piece: kept, preview, picked, pickedPart } = storeToRefs(usePiece())
@@ -50,16 +54,18 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   const apart = useTransition(() => stand.apart, motion)
   const movesShown = useTransition(() => stand.movesShown, motion)
 
+  // A finding makes a new piece of the same parts: then nothing is drawn anew.
+  const parts = computed(() => piece.value?.parts ?? NO_PARTS)
+  const joints = computed(() => piece.value?.joints ?? NO_JOINTS)
   const offsets = computed<ReadonlyMap<string, Vec>>(() => {
-    const p = piece.value
-    if (!p || (apart.value === 0 && movesShown.value === 0)) return new Map()
-    const sum = explodedOffsets(p.parts, p.joints, APART_MM * apart.value)
+    if (apart.value === 0 && movesShown.value === 0) return STILL
+    const sum = explodedOffsets(parts.value, joints.value, APART_MM * apart.value)
     for (const [id, by] of offsetsOfMoves(plan.value?.takeApart.moves ?? [], movesShown.value)) sum.set(id, add(sum.get(id) ?? [0, 0, 0], by))
     return sum
   })
-  const moved = computed(() => (piece.value ? movedPiece(piece.value.parts, piece.value.joints, offsets.value) : null))
-  const floorBox = computed(() => (piece.value ? boundsOf(piece.value.parts) : undefined))
-  const drawing = computed(() => (moved.value && moved.value.parts.length > 0 ? drawPiece(moved.value.parts, moved.value.joints, stand.view, { floorBox: floorBox.value, ordered: flat() }) : null))
+  const moved = computed(() => (parts.value.length > 0 ? movedPiece(parts.value, joints.value, offsets.value) : null))
+  const floorBox = computed(() => (parts.value.length > 0 ? boundsOf(parts.value) : undefined))
+  const drawing = computed(() => (moved.value ? drawPiece(moved.value.parts, moved.value.joints, stand.view, { floorBox: floorBox.value, ordered: flat() }) : null))
   const pegs = computed<Part[]>(() => {
     const m = moved.value
     if (!m || (!stand.xray && apart.value === 0 && movesShown.value === 0)) return []
@@ -117,18 +123,18 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     const there = new Set(described.value.map(t => t.id))
     return drawing.value?.spots.filter(s => there.has(s.joint) && !tagged.has(s.joint)).map(s => put(s.at)) ?? []
   })
+  const sheet = computed(() => ({ widthPx: widthPx.value, heightPx: heightPx.value - CONTROLS_PX }))
+  /** While it turns the tags only keep off each other; off the wood they go when the hand lets go. */
+  const wood = computed(() => (moving() || !drawing.value ? undefined : new WoodMap(drawing.value.faces.map(f => f.outline.map(put)), sheet.value)))
   const tags = computed<StandTag[]>(() => {
     const d = drawing.value
     if (!d || widthPx.value === 0) return []
     const spots = new Map<string, Point>([...d.spots.map(s => [s.joint, s.at] as const), ...marks.value.map(m => [m.fault, m.at] as const)])
     if (!described.value.every(t => spots.has(t.id))) return []
-    const sheet = { widthPx: widthPx.value, heightPx: heightPx.value - CONTROLS_PX }
     const all = described.value.map(t => ({ ...t, at: put(spots.get(t.id)!) }))
     const shown = all.length > MANY_JOINTS ? all.filter(t => matters(t, moving())) : all
     const requests = shown.map(t => ({ id: t.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height }))
-    // While it turns the tags only keep off each other; off the wood they go when the hand lets go.
-    const wood = moving() ? undefined : new WoodMap(d.faces.map(f => f.outline.map(put)), sheet)
-    const placed = placeTags(requests, { x: sheet.widthPx / 2, y: sheet.heightPx / 2 }, sheet, wood, moving())
+    const placed = placeTags(requests, { x: sheet.value.widthPx / 2, y: sheet.value.heightPx / 2 }, sheet.value, wood.value, moving())
     return shown.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
   })
   const pickedParts = computed(() => { if (pickedPart.value) return new Set([pickedPart.value]); const j = piece.value?.joints.find(x => x.id === picked.value); return new Set(j ? [j.enters] : []) })

@@ -6,8 +6,7 @@ import type { Measured } from '#core/measure/measured'
 import { tapersOf } from '#core/condition/taper'
 import { clearancesOf, formWords } from '#core/piece/joint-forms'
 import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
-import { DIRECTIONS, METALS, OLD_GLUES, type ClearanceKey, type JointState, type MetalKind, type SignId } from '#core/piece/words'
-import { newId } from '~/composables/useDevice'
+import { DIRECTIONS, OLD_GLUES, type ClearanceKey, type JointState, type SignId } from '#core/piece/words'
 
 const store = usePiece()
 const { piece, picked } = storeToRefs(store)
@@ -17,7 +16,6 @@ const joint = computed(() => piece.value?.joints.find(j => j.id === picked.value
 const finding = computed(() => (piece.value && joint.value ? findingOf(piece.value, joint.value.id) : null))
 const suggestion = computed(() => (piece.value ? suggestNext(piece.value, joint.value?.id) : undefined))
 const diagnosis = computed(() => (piece.value && joint.value && finding.value && isFaulty(finding.value.state) ? diagnose(piece.value, joint.value) : null))
-const metal = computed(() => piece.value?.metal.filter(m => m.joint === joint.value?.id) ?? [])
 const ANSWERS = ['solid', 'ticks', 'gives', 'swings', 'apart'] as const
 
 function answer(state: JointState): void { if (joint.value) store.tell({ do: 'test-joint', joint: joint.value.id, state }) }
@@ -33,7 +31,6 @@ const lookWords = (sign: SignId) => ({ 'seen': 'seen', 'not-there': 'looked, not
 const CLEARANCE_LABELS: Record<ClearanceKey, string> = { 'cheek': 'Cheeks, mouth', 'cheek-bottom': 'Cheeks, bottom', 'edge': 'Edges, mouth', 'edge-bottom': 'Edges, bottom', 'round': 'Around, mouth', 'round-bottom': 'Around, bottom' }
 const takeClearance = (where: ClearanceKey) => (measure: Measured) => store.tell({ do: 'measure-clearance', joint: joint.value!.id, where, measure })
 const tapers = computed(() => (joint.value && finding.value ? tapersOf(joint.value, finding.value) : []))
-function addMetal(kind: MetalKind): void { store.tell({ do: 'add-metal', metal: { id: `metal-${newId().slice(0, 8)}`, joint: joint.value!.id, kind, hidden: false, note: '' } }) }
 const { copyToOthers, copying, copied } = useSetCopy(() => joint.value?.id)
 /** Keys that open a group put the focus on its first choice; from there Tab and Enter do the rest. */
 const focusIn = (id: string) => document.querySelector<HTMLElement>(`[aria-labelledby="${id}"] button`)?.focus()
@@ -61,7 +58,7 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
       <section><h2 id="looked">Looked for</h2><div class="chips" role="group" aria-labelledby="looked"><button v-for="s in signsAt(joint)" :key="s.id" type="button" class="chip" :data-look="finding.signs[s.id] ?? 'none'" :title="s.hint" :aria-label="`${s.label}: ${lookWords(s.id)}`" @click="cycle(s.id)">{{ s.label }}</button></div><p class="small soft">Press once for seen, twice for looked and not there, again for not looked.</p></section>
       <section class="pair">
         <div><h2 id="old">Old glue</h2><PickOne :model-value="finding.oldGlue" :items="OLD_GLUES.map(g => ({ label: g === 'pva' ? 'PVA' : words(g), value: g }))" class="w-48" aria-labelledby="old" @update:model-value="store.tell({ do: 'set-old-glue', joint: joint.id, glue: $event as (typeof OLD_GLUES)[number] })" /></div>
-        <div><h2 id="metal">Metal and pins in it</h2><div class="chips" role="group" aria-labelledby="metal"><button v-for="m in metal" :key="m.id" type="button" class="chip" aria-pressed="true" :aria-label="`Take off: ${words(m.kind)}`" @click="store.tell({ do: 'remove-metal', metal: m.id })">{{ words(m.kind) }}{{ m.hidden ? ', hidden' : '' }} ×</button><button v-for="m in metal" :key="`h${m.id}`" type="button" class="chip plain" :aria-pressed="m.hidden" @click="store.tell({ do: 'change-metal', metal: { ...m, hidden: !m.hidden } })">{{ words(m.kind) }} hidden</button><button v-for="k in METALS" :key="k" type="button" class="chip" :aria-label="`Add: ${words(k)}`" @click="addMetal(k)">+ {{ words(k) }}</button></div></div>
+        <MetalList :joint="joint" />
       </section>
       <section v-if="diagnosis">
         <div class="spread"><h2>What this speaks for</h2><span class="small soft">after {{ diagnosis.observations }} observations</span></div>

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { sectionAt } from '#core/piece/geometry'
+import { FORMS, formWords, JOINT_KINDS, sizesOf, usualForm, type JointKind } from '#core/piece/joint-forms'
+import { partOf } from '#core/piece/facts'
+import type { Measured } from '#core/measure/measured'
+import type { Result } from '#core/measure/result'
+import type { Edit, Joint } from '#core/piece/schema'
+
+/** One joint of a part: its kind, what is special about it, its sizes, and whose hole it shares. */
+const { joint, edit } = defineProps<{ joint: Joint, edit: (change: Edit) => Result<unknown> }>()
+const store = usePiece()
+const { piece } = storeToRefs(store)
+const neighbours = computed(() => piece.value!.joints.filter(j => j.receives === joint.receives && j.id !== joint.id))
+const kinds = JOINT_KINDS.map(k => ({ label: FORMS[k].label, value: k }))
+const sharers = computed(() => [{ label: 'none', value: '' }, ...neighbours.value.map(n => ({ label: `J${n.number} ${n.label}`, value: n.id }))])
+
+const SPECIAL = { 'mortise-and-tenon': ['through', 'wedged', 'haunched', 'pinned'], 'round-tenon': ['through', 'wedged'] } as const
+const special = computed<readonly string[]>(() => (joint.form.kind in SPECIAL ? SPECIAL[joint.form.kind as keyof typeof SPECIAL] : []))
+const fields = computed(() => joint.form as unknown as Readonly<Record<string, Measured | boolean | undefined>>)
+const sizeOf = (key: string) => (key === 'depthMm' ? joint.depthMm : fields.value[key] as Measured)
+
+function retype(kind: string): void {
+  const { widthMm, depthMm } = sectionAt(partOf(piece.value!, joint.enters), 0)
+  edit({ do: 'change-joint', joint: joint.id, form: usualForm(kind as JointKind, widthMm, depthMm) })
+}
+const toggle = (key: string) => edit({ do: 'change-joint', joint: joint.id, form: { ...joint.form, [key]: fields.value[key] !== true } as Joint['form'] })
+</script>
+
+<template>
+  <details v-if="piece" class="joint">
+    <summary>J{{ joint.number }} into the {{ partOf(piece, joint.receives).label }}: {{ formWords(joint.form) }}</summary>
+    <div class="line">
+      <label :for="`kind-${joint.id}`">Kind</label>
+      <PickOne :id="`kind-${joint.id}`" :model-value="joint.form.kind" :items="kinds" @update:model-value="retype" />
+    </div>
+    <div v-if="special.length > 0" class="chips" role="group" aria-label="What is special about it">
+      <button v-for="key in special" :key="key" type="button" class="chip plain" :aria-pressed="fields[key] === true" @click="toggle(key)">{{ key }}</button>
+    </div>
+    <div class="columns">
+      <LengthField v-for="s in sizesOf(joint)" :key="s.key" dense :label="s.label" :value="sizeOf(s.key)" :take="m => store.tell({ do: 'measure-joint', joint: joint.id, size: s.key, measure: m })" />
+    </div>
+    <div v-if="neighbours.length > 0" class="line">
+      <label :for="`shares-${joint.id}`">Shares its hole with</label>
+      <PickOne :id="`shares-${joint.id}`" :model-value="joint.shares ?? ''" :items="sharers" @update:model-value="edit({ do: 'change-joint', joint: joint.id, shares: $event || null })" />
+    </div>
+  </details>
+</template>
+
+<style scoped>
+.joint { display: grid; gap: 6px; }
+.line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
+.columns { display: grid; grid-template-columns: repeat(auto-fill, minmax(130px, 1fr)); gap: 4px 14px; margin-top: 6px; }
+summary { cursor: pointer; min-height: 36px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }
+@media (max-width: 640px) { .line { grid-template-columns: 1fr; } }
+</style>

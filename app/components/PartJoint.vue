@@ -47,7 +47,7 @@ const toggle = (key: string) => edit({ do: 'change-joint', joint: joint.id, form
 </template>
 
 <style scoped>
-.joint { display: grid; gap: 6px; }
+.joint > * + * { margin-top: 6px; }
 .line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
 .columns { display: grid; grid-template-columns: repeat(auto-fill, minmax(130px, 1fr)); gap: 4px 14px; margin-top: 6px; }
 summary { cursor: pointer; min-height: 36px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }

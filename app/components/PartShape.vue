@@ -31,10 +31,9 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
   <details class="shape">
     <summary>Section and bend</summary>
     <table class="rows">
-      <thead><tr><th>Along, %</th><th>Width</th><th>Depth</th></tr></thead>
       <tbody>
         <tr v-for="(s, i) in stations" :key="i">
-          <td><LengthField dense label="Along" unit="%" :value="measured(s.along * 100)" :take="place(i)" /></td>
+          <td><LengthField dense label="Along, %" unit="%" :value="measured(s.along * 100)" :take="place(i)" /></td>
           <td><LengthField dense label="Width" :value="measured(s.widthMm)" :take="size(i, 'widthMm')" /></td>
           <td><LengthField dense label="Depth" :value="measured(s.depthMm)" :take="size(i, 'depthMm')" /></td>
         </tr>
@@ -51,7 +50,7 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
 </template>
 
 <style scoped>
-.shape { display: grid; gap: 6px; }
+.shape > * + * { margin-top: 6px; }
 .line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
 summary { cursor: pointer; min-height: 36px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }
 @media (max-width: 640px) { .line { grid-template-columns: 1fr; } }

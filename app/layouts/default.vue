@@ -17,7 +17,7 @@ const savedWords = computed(() => {
 
 <template>
   <div class="frame">
-    <header class="top no-print">
+    <header class="top no-print" :class="{ roomy: !onPiece }">
       <NuxtLink to="/" class="quiet name">Arreglo</NuxtLink>
       <NuxtLink to="/" class="quiet">Bench</NuxtLink>
       <span v-if="onPiece && piece" class="crumb">{{ piece.title }}<template v-if="piece.set">, {{ memberWords(piece) }}</template></span>
@@ -47,7 +47,9 @@ const savedWords = computed(() => {
 .switch button[aria-pressed="true"], .lamp[aria-pressed="true"] { color: var(--ink); font-weight: 700; text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 2px; }
 .below { min-height: 0; overflow: auto; }
 @media (max-width: 640px) {
-  .top { gap: 8px; padding: 0 10px; }
+  .frame { grid-template-rows: auto minmax(0, 1fr); }
+  .top { gap: 0 8px; padding: 2px 10px; min-height: 48px; }
+  .top.roomy { flex-wrap: wrap; }
   .climate, .top > a:nth-of-type(2) { display: none; }
 }
 @media print { .frame { display: block; height: auto; } .below { overflow: visible; } }

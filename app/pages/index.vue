@@ -135,7 +135,7 @@ useKeys({ N: () => { void start() } })
 .bar-label { padding-left: 8px; }
 .bar.hands-on { top: 8px; background: var(--ink); color: var(--ink); }
 .bar.hands-on .bar-label:not(.inside) { position: absolute; left: 100%; z-index: 1; }
-.bar.hands-on .bar-label.inside { color: var(--sheet); }
+.bar.hands-on .bar-label.inside { display: block; overflow: hidden; color: var(--sheet); }
 .bar.clamps, .bar.rest { overflow: hidden; }
 .bar.clamps { top: 40px; background: var(--blue-wash); border: 1px solid var(--blue); color: var(--blue); line-height: 24px; }
 .bar.rest { top: 40px; border: 1px solid var(--rule); color: var(--soft); background: repeating-linear-gradient(45deg, var(--ink-wash) 0 5px, transparent 5px 10px); line-height: 24px; }

@@ -44,9 +44,9 @@ const heading = computed(() => {
         <table class="rows">
           <thead><tr><th scope="col">Joint</th><th v-for="m in members" :key="m.id" scope="col"><SmallDrawing :piece="m" :size="86" /><NuxtLink :to="stepPath(m.id, 'test')">{{ m.set!.member }} of {{ m.set!.of }}</NuxtLink></th></tr></thead>
           <tbody>
-            <tr class="sum"><th scope="row">All</th><td v-for="m in members" :key="m.id" class="small">{{ surveySentence(m) }}</td></tr>
+            <tr class="sum"><th scope="row">All</th><td v-for="m in members" :key="m.id" class="small"><span class="word">{{ surveySentence(m) }}</span><span class="short" aria-hidden="true">{{ faultyJoints(m).length }} loose</span></td></tr>
             <tr class="sum"><th scope="row">In the wood</th><td v-for="m in members" :key="m.id" class="small" :class="{ red: m.faults.length + missingParts(m).length > 0 }">{{ [...m.faults.map(f => faultTag(m, f)), ...missingParts(m).map(p => `${p.label} missing`)].join(', ') || 'nothing' }}</td></tr>
-            <tr v-for="j in rows" :key="j.id"><th scope="row"><strong>{{ tagOf(j) }}</strong> {{ j.label }}</th><td v-for="m in members" :key="m.id"><span class="cell" :class="{ red: isFaulty(findingOf(m, j.id).state), soft: !isFaulty(findingOf(m, j.id).state) }"><JointMark :state="findingOf(m, j.id).state" /> {{ STATE_LABELS[findingOf(m, j.id).state] }}</span></td></tr>
+            <tr v-for="j in rows" :key="j.id"><th scope="row"><strong>{{ tagOf(j) }}</strong> {{ j.label }}</th><td v-for="m in members" :key="m.id"><span class="cell" :class="{ red: isFaulty(findingOf(m, j.id).state), soft: !isFaulty(findingOf(m, j.id).state) }"><JointMark :state="findingOf(m, j.id).state" /> <span class="word">{{ STATE_LABELS[findingOf(m, j.id).state] }}</span></span></td></tr>
           </tbody>
         </table>
       </div>
@@ -62,5 +62,14 @@ th[scope="col"] { vertical-align: bottom; }
 th[scope="row"] { font-weight: 400; color: var(--ink); white-space: nowrap; }
 .rows td, .rows th { padding: 5px 14px 5px 0; }
 .cell { display: inline-flex; gap: 8px; align-items: center; white-space: nowrap; }
+.short { display: none; }
+@media (max-width: 640px) {
+  .set { padding: 14px 12px 30px; }
+  th[scope="row"] { white-space: normal; }
+  .rows td, .rows th { padding: 5px 4px 5px 0; }
+  th[scope="col"] :deep(svg) { display: none; }
+  .word { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  .short { display: inline; }
+}
 .cell :deep(svg) { width: 26px; height: 16px; }
 </style>

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { sharePointedAt } from '#core/drawing'
 import { findingOf } from '#core/piece/facts'
+import { pointAtShare } from '#core/piece/geometry'
 import type { Joint } from '#core/piece/schema'
 import { VIEW_NAMES } from '~/stores/stand'
 import FlatLayer from './FlatLayer.vue'
@@ -14,7 +15,7 @@ const { piece, preview, picked, pickedFault, pickedPart } = storeToRefs(usePiece
 const { place } = useFaults()
 const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')
-const webgl = useTemplateRef<{ partAt: (x: number, y: number) => void }>('webgl')
+const webgl = useTemplateRef<{ partAt: (x: number, y: number) => string | null }>('webgl')
 const { width, height } = useElementSize(host)
 const flat = ref(false)
 const ready = ref(false)
@@ -57,9 +58,21 @@ function up(e: PointerEvent): void {
   if (!pointers.delete(e.pointerId) || travelled > CLICK_PX) return
   const box = host.value!.getBoundingClientRect()
   pressed = { x: e.clientX - box.left, y: e.clientY - box.top }
-  const part = document.elementsFromPoint(e.clientX, e.clientY).find(el => el instanceof SVGElement && el.dataset.part)
-  if (part instanceof SVGElement) pickPart(part.dataset.part!)
-  else webgl.value?.partAt(e.clientX - box.left, e.clientY - box.top)
+  const drawn = document.elementsFromPoint(e.clientX, e.clientY).find(el => el instanceof SVGElement && el.dataset.part) as SVGElement | undefined
+  const part = drawn?.dataset.part ?? webgl.value?.partAt(pressed.x, pressed.y) ?? ghostAt(pressed)
+  if (part) pickPart(part)
+}
+
+/** How near to the line of a missing part one has to point, pixels. */
+const GHOST_PX = 14
+/** The missing part whose outline is pointed at, where no wood is. */
+function ghostAt(at: { x: number, y: number }): string | null {
+  const camera = drawing.value?.camera
+  const near = piece.value?.parts.filter(p => p.missing).map((p) => {
+    const on = put(camera!.project(pointAtShare(p, sharePointedAt(p, camera!, unput(at))).point))
+    return { id: p.id, off: Math.hypot(on.x - at.x, on.y - at.y) }
+  }).sort((a, b) => a.off - b.off)[0]
+  return near && near.off < GHOST_PX ? near.id : null
 }
 
 /** Picking a part picks one of its joints, and the next one at the next press; while a fault is being placed, it is placed there. */
@@ -113,7 +126,7 @@ function byKey(e: KeyboardEvent): void {
       </svg>
       <WebglLayer
         v-if="drawing && piece && !flat" ref="webgl" :parts="present" :pegs="pegs" :drawing="drawing" :fit="fit" :width-px="width" :height-px="height" :offsets="offsets" :picked="pickedParts" :xray="stand.xray"
-        @part="pickPart" @missing="flat = true" @ready="ready = true" />
+        @missing="flat = true" @ready="ready = true" />
       <svg v-if="drawing" :width="width" :height="height" aria-hidden="true" class="over">
         <path v-if="outline && !flat" :d="outline" class="through" />
         <polyline v-for="(edge, i) in ghosts" :key="`m${i}`" :points="path(edge)" class="ghost" />

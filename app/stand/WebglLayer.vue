@@ -11,7 +11,7 @@ import { sharedRenderer } from './renderer'
  * picking fit both. Geometry is made anew when parts change and disposed when they go.
  */
 const props = defineProps<{ parts: readonly Part[], pegs: readonly Part[], drawing: Drawing, fit: { scale: number, x: number, y: number }, widthPx: number, heightPx: number, offsets: ReadonlyMap<string, Vec>, picked: ReadonlySet<string>, xray: boolean }>()
-const emit = defineEmits<{ part: [id: string], missing: [], ready: [] }>()
+const emit = defineEmits<{ missing: [], ready: [] }>()
 const host = useTemplateRef<HTMLDivElement>('host')
 const mode = useColorMode()
 const renderer = sharedRenderer()
@@ -101,10 +101,10 @@ function draw(): void {
 
 const ray = new Raycaster()
 /** The part under a point of the sheet, pixels. */
-function partAt(x: number, y: number): void {
+function partAt(x: number, y: number): string | null {
   ray.setFromCamera(new Vector2(x / props.widthPx * 2 - 1, 1 - y / props.heightPx * 2), camera)
   const hit = ray.intersectObjects([...meshes.values()].map(m => m.faces))[0]
-  if (hit) emit('part', hit.object.name)
+  return hit?.object.name ?? null
 }
 defineExpose({ partAt })
 

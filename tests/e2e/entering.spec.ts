@@ -289,3 +289,16 @@ test('the drawing follows the typing before a size is taken, and goes back when 
   await back.fill('862')
   await expect.poll(async () => Math.abs((await crest.boundingBox())!.y - before.y) + Math.abs((await crest.boundingBox())!.x - before.x)).toBeLessThan(2)
 })
+
+test('a part that is missing can be pointed at where it would be', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/piece/ferry-bench/take-in`)
+  await expect(page.locator('[data-testid="webgl"] canvas')).toBeVisible()
+  await expect(page.getByTestId('flat')).toHaveCount(0)
+  const chip = page.getByRole('button', { name: 'long stretcher, missing' })
+  await expect(chip).toHaveAttribute('aria-pressed', 'false')
+  const box = (await page.locator('.stand .sheet').boundingBox())!
+  // It runs low across the bench, under all that is there.
+  for (let y = box.height * 0.75; y > box.height * 0.45 && await chip.getAttribute('aria-pressed') === 'false'; y -= 9) await page.mouse.click(box.x + box.width * 0.5, box.y + y)
+  await expect(chip).toHaveAttribute('aria-pressed', 'true')
+})

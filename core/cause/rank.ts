@@ -1,7 +1,7 @@
 import { signsAt, signNamed } from '../condition/signs'
 import { faultyJoints, findingOf, isFaulty, partOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
-import type { SignId } from '../piece/words'
+import { isRealMetal, type SignId } from '../piece/words'
 import { CAUSES, type Cause, type CauseId, type Evidence, type Observation } from './causes'
 
 /** A cause for one joint: how likely, the evidence either way, and what nobody has looked at yet. */
@@ -77,7 +77,7 @@ function lookAt(piece: Piece, joint: Joint, what: Observation): Look {
 const there = (yes: boolean): Look => (yes ? 'there' : 'absent')
 
 function lookForSign(piece: Piece, joint: Joint, sign: SignId): Look {
-  if (sign === 'hidden-metal' && piece.metal.some(m => m.joint === joint.id && m.kind !== 'wooden-pin')) return 'there'
+  if (sign === 'hidden-metal' && piece.metal.some(m => m.joint === joint.id && isRealMetal(m.kind))) return 'there'
   const look = findingOf(piece, joint.id).signs[sign]
   return look === undefined ? 'unknown' : there(look === 'seen')
 }

@@ -33,4 +33,5 @@ export function faultPhrase(piece: Piece, fault: Fault): Phrase {
   }
 }
 
+/** What a loss of section to worm asks for, by its share in % (docs/sources.md#fault-estimates, low). */
 export const wormAdvice = (lostPct: number): string => (lostPct > WORM_REPLACE_PCT ? 'splice or replace' : lostPct > WORM_PATCH_PCT ? 'consolidate and patch' : 'consolidate')

@@ -55,6 +55,8 @@ describe('which mend fits', () => {
     expect(verdicts(TENON, 'swings', tight)('glue-in-place').why).toContain('swings')
     expect(verdicts(TENON, 'gives', [...tight, { do: 'set-old-glue', joint: TENON, glue: 'pva' }])('glue-in-place').why).toContain('PVA')
     expect(verdicts(TENON, 'gives', [...tight, { do: 'add-metal', metal: { id: 'm', joint: TENON, kind: 'brad', hidden: true, note: '' } }])('glue-in-place').why).toContain('metal')
+    // A wedge or a wooden pin is listed with the metal, but it is wood.
+    for (const kind of ['wedge', 'wooden-pin'] as const) expect(verdicts(TENON, 'gives', [...tight, { do: 'add-metal', metal: { id: 'm', joint: TENON, kind, hidden: true, note: '' } }])('glue-in-place').fits).toBe(true)
   })
 })
 

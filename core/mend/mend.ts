@@ -4,7 +4,7 @@ import type { Phrase } from '../measure/phrase'
 import { findingOf, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
-import type { ClearanceKey, JointState, MendId, School } from '../piece/words'
+import { isRealMetal, type ClearanceKey, type JointState, type MendId, type School } from '../piece/words'
 import type { CautionId } from '../reference/cautions'
 
 /** All a mend needs to know about the joint it is asked about. */
@@ -69,7 +69,7 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
   })
   return {
     joint, finding, school, glueGapMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
-    metal: piece.metal.some(m => m.joint === joint.id && m.kind !== 'wooden-pin'),
+    metal: piece.metal.some(m => m.joint === joint.id && isRealMetal(m.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
   }
 }

@@ -25,6 +25,9 @@ export type JointSizeKey = (typeof JOINT_SIZES)[number]
 /** All that can hold a joint besides its glue; wood among it, because it has to come out first as well. */
 export const METALS = ['screw', 'plugged-screw', 'snapped-screw', 'brad', 'nail', 'staple', 'wooden-pin', 'wedge', 'hanger-bolt', 'corner-bracket'] as const
 export type MetalKind = (typeof METALS)[number]
+/** What is listed with the metal, because it comes out first as well, but is wood. */
+const WOODEN: ReadonlySet<MetalKind> = new Set(['wooden-pin', 'wedge'])
+export const isRealMetal = (kind: MetalKind): boolean => !WOODEN.has(kind)
 
 export const OLD_GLUES = ['protein', 'pva', 'epoxy', 'polyurethane', 'cyanoacrylate', 'construction', 'urea', 'unknown'] as const
 export type OldGlue = (typeof OLD_GLUES)[number]

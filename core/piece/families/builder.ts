@@ -140,14 +140,17 @@ export const tenonFor = (thicknessMm: number, heightMm: number, depthMm: number,
   form: { kind: 'mortise-and-tenon', thicknessMm: assumed(Math.max(6, Math.round(thicknessMm / 2.5))), widthMm: assumed(Math.round(Math.max(12, heightMm - 10))), deeperMm: assumed(1.5), pinned },
 })
 
+/** Two dowels where the rail is high enough for them, one above the other; millimetres. */
 export const dowelsFor = (diameterMm: number, heightMm: number, depthMm: number): JointSpec => ({
   depthMm,
   form: { kind: 'dowel', count: heightMm >= 4 * diameterMm ? 2 : 1, diameterMm: assumed(diameterMm), spacingMm: assumed(Math.round(heightMm / 2)) },
 })
 
+/** A round tenon in a socket that is a little deeper, or through; millimetres. */
 export const socketFor = (diameterMm: number, depthMm: number, special: { through?: boolean, wedged?: boolean } = {}): JointSpec =>
   ({ depthMm, form: { kind: 'round-tenon', diameterMm: assumed(diameterMm), deeperMm: assumed(special.through ? 0 : 1.5), ...special } })
 
+/** A face that only meets another, glued or screwed; millimetres. */
 export const buttFor = (thicknessMm: number, widthMm: number, screws: number): JointSpec => ({ depthMm: 0.5, form: { kind: 'butt', thicknessMm: assumed(thicknessMm), widthMm: assumed(widthMm), screws } })
 
 export const tan = (deg: number): number => Math.tan(deg * Math.PI / 180)

@@ -9,7 +9,7 @@ const CONTENT_POLICY = [
 ].join('; ')
 
 export default defineNuxtConfig({
-  modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint'],
+  modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint', '@vite-pwa/nuxt'],
   // Nuxt 4.4.5 does not start in development with `ssr: false`; by route it does, and comes to the same.
   $development: { ssr: true, routeRules: { '/**': { ssr: false } } },
   ssr: false,
@@ -23,8 +23,9 @@ export default defineNuxtConfig({
   // A page that is being worked on is not thrown away because the server is gone for a moment.
   experimental: { emitRouteChunkError: 'manual', defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-05-01',
-  nitro: { preset: 'node-server' },
-  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'zod', 'fraction.js', 'gl-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },
+  // The shell a page starts from with the server gone: a page of its own, because a build without server rendering has none.
+  nitro: { preset: 'node-server', prerender: { routes: ['/200.html'], crawlLinks: false } },
+  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'idb', 'zod', 'fraction.js', 'gl-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
   // A workshop's tablet fetches a screen's code when the screen is opened, not all of it at the first.
@@ -33,4 +34,16 @@ export default defineNuxtConfig({
   },
   eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
   icon: { serverBundle: 'local', fallbackToApi: false, clientBundle: { scan: true } },
+  // What the pieces are stands in the device's own keeping, not in this cache: it holds the program and nothing of anybody's.
+  pwa: {
+    registerType: 'autoUpdate',
+    manifest: false,
+    client: { installPrompt: false },
+    workbox: {
+      navigateFallback: '/200',
+      navigateFallbackDenylist: [/^\/api\//],
+      globPatterns: ['**/*.{js,css,html,woff2,svg}'],
+      globIgnores: ['**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese,latin-ext}-*.woff2'],
+    },
+  },
 })

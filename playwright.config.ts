@@ -11,6 +11,8 @@ export default defineConfig({
   expect: { timeout: 12_000 },
   use: {
     viewport: { width: 1280, height: 800 },
+    // Only the test of the offline shell wants one; in all others it would answer in the server's place.
+    serviceWorkers: 'block',
     actionTimeout: 20_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',

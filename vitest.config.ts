@@ -1,3 +1,14 @@
+import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
-export default defineConfig({ test: { testTimeout: 60_000, include: ['core/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'], environment: 'node', setupFiles: ['tests/setup.ts'] } })
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+export default defineConfig({
+  resolve: { alias: { '#core': at('./core'), '#shared': at('./shared'), '~': at('./app') } },
+  test: {
+    testTimeout: 60_000,
+    include: ['core/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts', 'shared/**/*.test.ts'],
+    environment: 'node',
+    setupFiles: ['tests/setup.ts'],
+  },
+})

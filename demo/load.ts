@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { pathToFileURL } from 'node:url'
 import { formatWallTime, MIN_PER_DAY, parseWallTime } from '../core/measure/wall-time'
+import type { ShopChange } from '../core/reference/shop-change'
+import type { Shop } from '../core/reference/shop-settings'
+import { USUAL_SHOP } from '../core/reference/usual-shop'
 
 /** The day the demo files are written for. Loading moves every date so that it is today. */
 const DEMO_DAY_MIN = parseWallTime('2026-03-05T00:00')
@@ -18,9 +21,19 @@ const read = (name: string) => readFileSync(new URL(`./${name}.json`, import.met
 export async function loadDemo(url: string, today: string): Promise<boolean> {
   const { pieces } = await (await fetch(`${url}/api/pieces`)).json() as { pieces: unknown[] }
   if (pieces.length > 0) return false
-  await post(`${url}/api/shop`, read('shop'), 'PUT')
+  await post(`${url}/api/shop`, JSON.stringify({ changes: asChanges(JSON.parse(read('shop')) as Shop) }), 'POST')
   for (const name of PIECES) await post(`${url}/api/pieces/import`, movedTo(read(name), today), 'POST')
   return true
+}
+
+/** A shop as what somebody would tell who comes to one with the usual settings. */
+function asChanges({ name, school, hands, opensMin, closesMin, climate, rack, shelf }: Shop): ShopChange[] {
+  const fields = Object.entries({ name, school, hands, opensMin, closesMin }).map(([field, value]) => ({ do: 'set', field, value }) as ShopChange)
+  return [
+    ...fields, { do: 'set-climate', climate },
+    ...USUAL_SHOP.rack.map(({ id }): ShopChange => ({ do: 'remove-clamps', id })), ...rack.map((row): ShopChange => ({ do: 'add-clamps', row })),
+    ...shelf.map((glue): ShopChange => ({ do: 'shelve', glue, on: true })), ...USUAL_SHOP.shelf.filter(g => !shelf.includes(g)).map((glue): ShopChange => ({ do: 'shelve', glue, on: false })),
+  ]
 }
 
 async function post(url: string, body: string, method: string): Promise<void> {

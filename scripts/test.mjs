@@ -24,7 +24,7 @@ function step(name, command, args, env = {}) {
 
 step('lock file', 'node', ['scripts/strip-lock.mjs', '--check'])
 step('lint', 'npx', ['eslint', '.'])
-step('import rules', 'npx', ['depcruise', 'core', 'app', 'server', 'cli', '--config', '.dependency-cruiser.cjs'])
+step('import rules', 'npx', ['depcruise', 'core', 'shared', 'app', 'server', 'cli', '--config', '.dependency-cruiser.cjs'])
 step('types', 'npm', ['run', '--silent', 'typecheck'])
 step('unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${results.unit}`])
 console.log('\n— build')

@@ -6,7 +6,9 @@ import { FAULT_KINDS, type FaultKind } from '#core/piece/words'
 
 /** What is wrong in the wood itself: pointed at on the drawing, or by part and place; the picked one opens. */
 const store = usePiece()
-const { piece, pickedFault } = storeToRefs(store)
+const selection = useSelection()
+const { piece } = storeToRefs(store)
+const { pickedFault } = storeToRefs(useSelection())
 const stand = useStand()
 const { place } = useFaults()
 const { text } = useUnits()
@@ -21,7 +23,7 @@ const chosen = computed(() => piece.value?.parts.find(p => p.id === part.value) 
 function point(kind: FaultKind): void {
   stand.placing = stand.placing === kind ? null : kind
   byHand.value = stand.placing
-  part.value = piece.value?.joints.find(j => j.id === store.picked)?.receives ?? ''
+  part.value = piece.value?.joints.find(j => j.id === selection.picked)?.receives ?? ''
   refused.value = ''
 }
 function putByHand(): void {

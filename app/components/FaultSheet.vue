@@ -10,7 +10,8 @@ import { BREAK_SURFACES, HOLDS, LIVE, METALS, OLD_GLUES, REGISTERS, THROUGH } fr
 /** One fault, looked at: where it is, how it lies, what passes through it, and what that makes of it. */
 const { fault } = defineProps<{ fault: Fault }>()
 const store = usePiece()
-const { piece, pickedFault } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { pickedFault } = storeToRefs(useSelection())
 const { text } = useUnits()
 const part = computed(() => partOf(piece.value!, fault.part))
 const total = computed(() => axisLengthMm(part.value))

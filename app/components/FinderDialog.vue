@@ -6,19 +6,20 @@ import { memberWords } from '#core/piece/sets'
 
 const open = defineModel<boolean>('open', { required: true })
 const store = usePiece()
+const selection = useSelection()
 const { piece } = storeToRefs(store)
 const route = useRoute()
 const stand = useStand()
 const pieces = shallowRef<Piece[]>([])
-watch(open, async (yes) => { if (yes) pieces.value = (await $fetch<{ pieces: { piece: Piece }[] }>('/api/pieces').catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) }, { immediate: true })
+watch(open, async (yes) => { if (yes) pieces.value = (await listPieces().catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) }, { immediate: true })
 
 interface Found { label: string, onSelect(): void }
 const close = (act: () => unknown) => () => { open.value = false; void act() }
 const groups = computed(() => {
   const here = route.path.startsWith('/piece/') ? piece.value : null
-  const joints: Found[] = here ? here.joints.map(j => ({ label: spokenJoint(here, j), onSelect: close(() => { store.picked = j.id }) })) : []
-  const faults: Found[] = here ? here.faults.map(f => ({ label: spokenFault(here, f), onSelect: close(() => { store.pickedFault = f.id; return navigateTo(stepPath(here.id, 'test')) }) })) : []
-  const parts: Found[] = here ? here.parts.map(p => ({ label: p.missing ? `${p.label}, missing` : p.label, onSelect: close(() => { store.pickedPart = p.id; return navigateTo(stepPath(here.id, 'take-in')) }) })) : []
+  const joints: Found[] = here ? here.joints.map(j => ({ label: spokenJoint(here, j), onSelect: close(() => { selection.picked = j.id }) })) : []
+  const faults: Found[] = here ? here.faults.map(f => ({ label: spokenFault(here, f), onSelect: close(() => { selection.pickedFault = f.id; return navigateTo(stepPath(here.id, 'test')) }) })) : []
+  const parts: Found[] = here ? here.parts.map(p => ({ label: p.missing ? `${p.label}, missing` : p.label, onSelect: close(() => { selection.pickedPart = p.id; return navigateTo(stepPath(here.id, 'take-in')) }) })) : []
   const steps: Found[] = here ? STEPS.map(s => ({ label: s.label, onSelect: close(() => navigateTo(stepPath(here.id, s.id))) })) : []
   const actions: Found[] = [
     { label: 'Bench', onSelect: close(() => navigateTo('/')) }, { label: 'Start a piece', onSelect: close(() => navigateTo('/start')) },

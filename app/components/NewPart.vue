@@ -7,7 +7,8 @@ import type { Measured } from '#core/measure/measured'
 /** A part the family did not draw: from one part to another, with a joint at each end. */
 const emit = defineEmits<{ done: [] }>()
 const store = usePiece()
-const { piece, pickedPart } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { pickedPart } = storeToRefs(useSelection())
 const name = ref('')
 const role = ref('stretcher')
 const ends = reactive([{ part: piece.value!.parts[0]!.id, at: 100 }, { part: piece.value!.parts[1]!.id, at: 100 }])

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { leanOf, lengthOf } from '#core/condition/part-figures'
-import { handOf, twinId } from '#core/piece/edits'
+import { handOf, twinId } from '#core/piece/sides'
 import type { Result } from '#core/measure/result'
 import type { Edit, Part } from '#core/piece/schema'
 import { FINISHES, SHOW_FACES } from '#core/piece/words'
@@ -9,7 +9,8 @@ import { SPECIES } from '#core/reference/species'
 /** One part: whether it is there, its wood, its section and bend, its joints; and what can be done with it as a whole. */
 const { part } = defineProps<{ part: Part }>()
 const store = usePiece()
-const { piece, pickedPart } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { pickedPart } = storeToRefs(useSelection())
 const refused = ref('')
 const lean = computed(() => leanOf(part))
 const length = computed(() => lengthOf(part))

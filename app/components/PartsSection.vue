@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { handOf } from '#core/piece/edits'
+import { handOf } from '#core/piece/sides'
 
 /** Every part by name, what is missing marked; the picked one opens to be looked at and changed. */
 const store = usePiece()
-const { piece, pickedPart } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { pickedPart } = storeToRefs(useSelection())
 const adding = ref(false)
 const missing = computed(() => piece.value?.parts.filter(p => p.missing).length ?? 0)
 const heading = computed(() => `${piece.value?.parts.length ?? 0} parts${missing.value > 0 ? `, ${missing.value} missing` : ''}`)

@@ -1,16 +1,30 @@
 const KEY = 'arreglo-device'
+let remembered: string | undefined
 
-export const newId = (): string => crypto.randomUUID()
+/** A new id of letters, digits and hyphens, by what every page may use: a page over plain http has no `randomUUID`. */
+export function newId(): string {
+  const hex = [...crypto.getRandomValues(new Uint8Array(16))].map(b => b.toString(16).padStart(2, '0')).join('')
+  return [8, 12, 16, 20, 32].map((end, i, ends) => hex.slice(ends[i - 1] ?? 0, end)).join('-')
+}
 export const nowIso = (): string => new Date().toISOString()
 
 /** A name for this browser, so that undo takes back its own last step and not another device's. */
 export function deviceName(): string {
-  let name = localStorage.getItem(KEY)
-  if (!name) {
-    name = `device-${newId().slice(0, 8)}`
-    localStorage.setItem(KEY, name)
-  }
-  return name
+  remembered ??= readKept(KEY) ?? `device-${newId().slice(0, 8)}`
+  keepOnDevice(KEY, remembered)
+  return remembered
+}
+
+/** What the device keeps under a name; nothing where it may not keep anything. */
+export function readKept(key: string): string | undefined {
+  try { return localStorage.getItem(key) ?? undefined }
+  catch { return undefined }
+}
+
+/** Keeps something small on the device; a device that is full or may not goes without. */
+export function keepOnDevice(key: string, value: string): void {
+  try { localStorage.setItem(key, value) }
+  catch { /* It is as usual again after a reload. */ }
 }
 
 /** The wall clock here, as the core wants it: `2026-03-05T09:30`. */

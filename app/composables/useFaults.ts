@@ -8,7 +8,8 @@ import { newId } from './useDevice'
 /** Puts a fault where somebody pointed: on a part, so far along it. A split starts at the part's nearest joint. */
 export function useFaults() {
   const store = usePiece()
-  const { piece, picked, pickedFault } = storeToRefs(store)
+  const { piece } = storeToRefs(store)
+  const { picked, pickedFault } = storeToRefs(useSelection())
 
   function place(kind: FaultKind, partId: string, along: number): Result<Piece> {
     const part = piece.value?.parts.find(p => p.id === partId)

@@ -1,4 +1,5 @@
-export interface Change { readonly piece: string, readonly version: number }
+import type { Change } from '#shared/wire'
+
 type Listener = { changed(change: Change): void, reached(yes: boolean): void, reading?(valueMm: number): void }
 
 const listeners = new Set<Listener>()

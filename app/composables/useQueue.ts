@@ -1,13 +1,50 @@
-import type { Entry } from '#core/piece/commands'
+import { IndexedKeeping } from '~/logic/keeping-indexed'
+import { asWaiting } from '~/logic/kept-schema'
+import { httpTransport } from '~/logic/transport-http'
+import { Sync } from '~/logic/sync'
+import type { Channel } from '~/logic/ports'
+import { deviceName, newId } from './useDevice'
+import { listenLive } from './useLive'
 
-/** Written into the key, so that entries of another version are left alone instead of misread. */
-const VERSION = 1
-const keyFor = (pieceId: string) => `arreglo-queue-${VERSION}-${pieceId}`
+let sync: Sync | undefined
+const keeping = new IndexedKeeping()
 
-/** Entries given on this device and not yet acknowledged; they outlive a reload. The server checks every one of them. */
-export const readQueue = (pieceId: string): Entry[] => JSON.parse(localStorage.getItem(keyFor(pieceId)) ?? '[]') as Entry[]
+/** The device's queue: one for the page, started at its first use. */
+export function useQueue(): Sync {
+  if (sync) return sync
+  const channel = tabs()
+  sync = new Sync({
+    transport: httpTransport((path, init) => fetch(path, init)), keeping, channel, device: deviceName(), tab: newId(), newId,
+    clock: { nowMs: () => Date.now(), after: (ms, act) => { const timer = setTimeout(act, ms); return () => clearTimeout(timer) } },
+  })
+  channel.hear(() => { void sync!.keptChanged() })
+  listenLive({ changed: change => sync!.heard(change), reached: yes => sync!.reachable(yes) })
+  void takeOverOldQueues().then(() => sync!.start())
+  return sync
+}
 
-export function writeQueue(pieceId: string, entries: readonly Entry[]): void {
-  if (entries.length === 0) localStorage.removeItem(keyFor(pieceId))
-  else localStorage.setItem(keyFor(pieceId), JSON.stringify(entries))
+export const useKeeping = (): IndexedKeeping => keeping
+
+/** The device's other tabs. A browser without a channel finds out at the next change of its own. */
+function tabs(): Channel & { hear(act: () => void): void } {
+  if (typeof BroadcastChannel === 'undefined') return { tell: () => {}, hear: () => {} }
+  const channel = new BroadcastChannel('arreglo-kept')
+  return { tell: () => channel.postMessage('changed'), hear: (act) => { channel.onmessage = act } }
+}
+
+const OLD_QUEUE = /^arreglo-queue-1-(.+)$/
+/** What an older program left waiting in this browser goes into the queue; it is taken away only once it is kept there. */
+async function takeOverOldQueues(): Promise<void> {
+  try {
+    for (const key of Object.keys(localStorage)) {
+      const pieceId = OLD_QUEUE.exec(key)?.[1]
+      if (!pieceId) continue
+      const entries = JSON.parse(localStorage.getItem(key) ?? '[]') as unknown[]
+      const add = entries.map((entry, order) => asWaiting({ entry, pieceId, title: pieceId, seen: null, order })).filter(w => w !== undefined)
+      if (add.length < entries.length) continue // not understood: left where it is
+      await keeping.change({ add })
+      localStorage.removeItem(key)
+    }
+  }
+  catch { /* Left where it is; tried again at the next start. */ }
 }

@@ -1,10 +1,9 @@
 import { formatLength } from '#core/measure/length'
 import { formatQuantity, phraseText, type Phrase, type Quantity } from '#core/measure/phrase'
 
-/** Says lengths and phrases in the shop's units; follows the switch. */
+/** Says lengths and phrases in this device's units; follows the switch. */
 export function useUnits() {
-  const shop = useShop()
-  const units = computed(() => shop.settings.units)
+  const { units } = storeToRefs(useDevice())
   return {
     units,
     len: (mm: number) => formatLength(mm, units.value),

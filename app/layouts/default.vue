@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import { memberWords } from '#core/piece/sets'
 
-const shop = useShop()
-const { settings } = storeToRefs(shop)
-const { piece, saveState, pending } = storeToRefs(usePiece())
+const { settings } = storeToRefs(useShop())
+const { units } = storeToRefs(useDevice())
+const { piece } = storeToRefs(usePiece())
+const sync = useSync()
 const route = useRoute()
 const colorMode = useColorMode()
 const onPiece = computed(() => route.path.startsWith('/piece/') || route.path.startsWith('/bench/'))
 const dark = computed(() => colorMode.value === 'dark')
 const savedWords = computed(() => {
   if (!piece.value) return ''
-  if (saveState.value === 'offline') return pending.value.length > 0 ? `offline, ${pending.value.length} kept here` : 'offline'
-  return pending.value.length > 0 ? 'saving' : 'saved'
+  const waiting = sync.waitingFor(piece.value.id)
+  const { reach, denied, notKept } = sync.status
+  if (reach === 'offline') return waiting > 0 ? `offline, ${waiting} ${notKept > 0 ? 'in this tab' : 'kept here'}` : 'offline'
+  if (waiting > 0 && denied.has(piece.value.id)) return `${waiting} kept here, not taken yet`
+  return waiting > 0 ? 'saving' : 'saved'
 })
 </script>
 
@@ -26,18 +30,20 @@ const savedWords = computed(() => {
       <span v-if="onPiece" class="small soft" role="status" data-testid="save-state">{{ savedWords }}</span>
       <NuxtLink to="/shop" class="quiet measure soft climate" aria-label="Climate of the shop; change it in Shop">{{ settings.climate.nowC.toFixed(1) }} °C {{ settings.climate.nowRhPct.toFixed(0) }} %</NuxtLink>
       <span class="switch" role="group" aria-label="Units">
-        <button v-for="u in (['mm', 'in'] as const)" :key="u" type="button" :aria-pressed="settings.units === u" @click="shop.change({ units: u })">{{ u }}</button>
+        <button v-for="u in (['mm', 'in'] as const)" :key="u" type="button" :aria-pressed="units === u" @click="units = u">{{ u }}</button>
       </span>
       <button type="button" class="lamp" :aria-pressed="dark" @click="colorMode.preference = dark ? 'light' : 'dark'">lamp</button>
       <FinderKey />
       <KeySheet />
     </header>
+    <SyncNotes />
     <div class="below"><slot /></div>
   </div>
 </template>
 
 <style scoped>
-.frame { height: 100dvh; display: grid; grid-template-rows: 48px minmax(0, 1fr); }
+.frame { height: 100dvh; display: grid; grid-template-rows: 48px auto minmax(0, 1fr); }
+.below { grid-row: 3; }
 .top { display: flex; align-items: center; gap: 14px; padding: 0 16px; border-bottom: 1px solid var(--rule); white-space: nowrap; overflow: hidden; }
 .name { font: 700 21px var(--font-display); letter-spacing: -0.02em; text-decoration: none !important; }
 .crumb { overflow: hidden; text-overflow: ellipsis; min-width: 0; font-weight: 600; }
@@ -47,7 +53,7 @@ const savedWords = computed(() => {
 .switch button[aria-pressed="true"], .lamp[aria-pressed="true"] { color: var(--ink); font-weight: 700; text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 2px; }
 .below { min-height: 0; overflow: auto; }
 @media (max-width: 640px) {
-  .frame { grid-template-rows: auto minmax(0, 1fr); }
+  .frame { grid-template-rows: auto auto minmax(0, 1fr); }
   .top { gap: 0 8px; padding: 2px 10px; min-height: 48px; }
   .top.roomy { flex-wrap: wrap; }
   .climate, .top > a:nth-of-type(2) { display: none; }

@@ -19,12 +19,16 @@ const { text } = useUnits()
 const pieces = shallowRef<Piece[] | null>(null)
 const plans = shallowRef<ReadonlyMap<string, Plan>>(new Map())
 const error = ref('')
+/** Whether the list is what this device had last, because the server is gone. */
+const isKept = ref(false)
 const now = computed(() => parseWallTime(wallNow()))
 const axis = computed(() => foldedAxis(shop.settings, now.value, 3))
 
 async function load(): Promise<void> {
   try {
-    pieces.value = (await $fetch<{ pieces: { piece: Piece }[] }>('/api/pieces')).pieces.map(p => p.piece)
+    const listed = await listPieces()
+    pieces.value = listed.pieces.map(p => p.piece)
+    isKept.value = listed.isKept
     error.value = ''
   }
   catch (e) { error.value = errorsOf(e)[''] ?? 'The pieces cannot be read.' }
@@ -87,6 +91,7 @@ useKeys({ N: () => { void start() } })
   <div class="bench">
     <main class="list">
       <header class="head"><div><h1>{{ heading }}</h1><p v-if="pieces && plans.size < pieces.length" class="small soft" role="status">Working out the plans, {{ plans.size }} of {{ pieces.length }}</p></div><button type="button" class="key-button main" @click="start">Start a piece <kbd>N</kbd></button></header>
+      <p v-if="isKept" class="small soft" role="status">The server cannot be reached: this is the bench as this device last had it.</p>
       <p v-if="error" class="field-error" role="alert">{{ error }} <button type="button" class="key-button slim" @click="load">Try again</button></p>
       <div v-if="pieces?.length === 0" class="empty"><p>Start a piece: pick the drawing that looks like it, type six measurements, go round the joints.</p></div>
       <div v-if="rows.length > 1" class="filters" role="group" aria-label="Show"><PickOne v-model="stage" :items="stages" aria-label="Stage" /><PickOne v-model="customer" :items="customers" aria-label="Customer" /><PickOne v-model="due" :items="DUE" aria-label="Due" /><span v-if="filtered" class="small soft" role="status">{{ shown.length }} of {{ rows.length }} <button type="button" class="link" @click="showAll">show all</button></span></div>

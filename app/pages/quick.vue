@@ -6,8 +6,8 @@ import { dowelAnswer, forceAnswer, openAnswer, shimAnswer, squareAnswer, wedgeAn
 import { GLUES, type GlueId } from '#core/reference/glues'
 import type { Piece } from '#core/piece/schema'
 import { memberWords } from '#core/piece/sets'
-import { newId, nowIso, deviceName, wallNow } from '~/composables/useDevice'
-import { errorsOf } from '~/composables/useApi'
+import { newId, wallNow } from '~/composables/useDevice'
+import { useQueue } from '~/composables/useQueue'
 
 useHead({ title: 'Quick answers · Arreglo' })
 const shop = useShop()
@@ -47,24 +47,20 @@ function work(q: Question): Answered {
 const answers = computed(() => Object.fromEntries(QUESTIONS.map(q => [q.id, work(q)])))
 
 const pieces = shallowRef<Piece[]>([])
-onMounted(async () => { pieces.value = (await $fetch<{ pieces: { piece: Piece }[] }>('/api/pieces').catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) })
+onMounted(async () => { pieces.value = (await listPieces().catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) })
 const kept = reactive<Record<string, string>>({})
 function keepTo(q: Question, id: string): void {
   const piece = pieces.value.find(p => p.id === id)
-  if (piece) void keep(q, piece)
+  if (piece) keep(q, piece)
 }
 /** Keeps the answer to a piece as a note in its record, by one press. */
-async function keep(q: Question, piece: Piece): Promise<void> {
+function keep(q: Question, piece: Piece): void {
   const { answer } = answers.value[q.id]!
   if (!answer) return
   const asked = q.fields.map(f => `${f.label.toLowerCase()} ${typed[keyOf(q, f)] ?? f.usual}`).join(', ')
   const text = `${q.title} ${asked}${q.glue ? ` ${GLUES.find(g => g.id === glueOf(q))!.label}` : ''}: ${phraseText(answer.sentence, units.value)}`
-  try {
-    const { version } = await $fetch<{ version: number }>(`/api/pieces/${piece.id}`)
-    await $fetch(`/api/pieces/${piece.id}/entries`, { method: 'POST', body: { seenVersion: version, entries: [{ id: newId(), at: nowIso(), by: deviceName(), command: { do: 'keep-note', note: { id: `note-${newId().slice(0, 8)}`, at: wallNow(), text } } }] } })
-    kept[q.id] = `Kept to ${piece.title}.`
-  }
-  catch (e) { kept[q.id] = Object.values(errorsOf(e)).join(' ') }
+  useQueue().giveBlind(piece, null, { do: 'keep-note', note: { id: `note-${newId().slice(0, 8)}`, at: wallNow(), text } })
+  kept[q.id] = `Kept to ${piece.title}.`
 }
 </script>
 

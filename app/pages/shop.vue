@@ -3,45 +3,51 @@ import { parseTemperatureC } from '#core/measure/temperature'
 import { parseLength } from '#core/measure/length'
 import { CLAMPS, type ClampTypeId } from '#core/reference/clamps'
 import { GLUES, type GlueId } from '#core/reference/glues'
+import type { ShopChange } from '#core/reference/shop-change'
 import type { RackRow, Shop } from '#core/reference/shop-settings'
 import { newId } from '~/composables/useDevice'
 
 useHead({ title: 'Shop · Arreglo' })
 const shop = useShop()
 const { settings } = storeToRefs(shop)
-const { len } = useUnits()
+const { len, units } = useUnits()
+const { keysOn } = storeToRefs(useDevice())
 const errors = ref<Record<string, string>>({})
 
-async function keep(key: string, part: Partial<Shop>): Promise<void> {
-  const saved = await shop.change(part)
-  const own = Object.entries(shop.errors).map(([path, message]) => (path ? `${path.split('.').at(-1)} ${message}` : message)).join(' ')
+async function keep(key: string, change: ShopChange): Promise<void> {
+  const saved = await shop.tell(change)
+  const nameOf = (path: string) => path.split('.').filter(x => x !== 'value' && !/^\d+$/.test(x)).at(-1) ?? key
+  const own = Object.entries(shop.errors).map(([path, message]) => (path ? `${nameOf(path)} ${message}` : message)).join(' ')
   errors.value = { ...errors.value, [key]: saved ? '' : own }
 }
 function temperature(key: 'nowC' | 'tonightC', text: string): void {
   const read = parseTemperatureC(text)
   if (!read.ok) errors.value = { ...errors.value, [key]: read.issues[0]!.message }
-  else void keep(key, { climate: { ...settings.value.climate, [key]: read.value } })
+  else void keep(key, { do: 'set-climate', climate: { [key]: read.value } })
 }
-function number(key: string, text: string, put: (n: number) => Partial<Shop>): void {
+function number(key: string, text: string, put: (n: number) => ShopChange): void {
   const n = Number(text.replace(',', '.').replace('%', ''))
   if (text.trim() === '' || !Number.isFinite(n)) errors.value = { ...errors.value, [key]: `“${text}” is not a number: type one such as 46.` }
   else void keep(key, put(n))
 }
 function hours(key: 'opensMin' | 'closesMin', text: string): void {
   const m = /^(\d{1,2}):(\d{2})$/.exec(text)
-  if (m) void keep(key, { [key]: Number(m[1]) * 60 + Number(m[2]) })
+  if (m) void keep(key, { do: 'set', field: key, value: Number(m[1]) * 60 + Number(m[2]) })
 }
 const clock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
-const rackWith = (id: string, change: Partial<RackRow>) => settings.value.rack.map(r => (r.id === id ? { ...r, ...change } : r))
+const onRack = (id: string, change: Partial<Omit<RackRow, 'id'>>): ShopChange => ({ do: 'change-clamps', id, change })
 function opening(row: RackRow, text: string): void {
-  const read = parseLength(text, settings.value.units)
+  const read = parseLength(text, units.value)
   if (!read.ok) errors.value = { ...errors.value, [`opening-${row.id}`]: read.issues[0]!.message }
-  else void keep(`opening-${row.id}`, { rack: rackWith(row.id, { openingMm: read.value.mm }) })
+  else void keep(`opening-${row.id}`, onRack(row.id, { openingMm: read.value.mm }))
 }
 const value = (e: Event) => (e.target as HTMLInputElement).value
-const toggleGlue = (id: GlueId) => keep('shelf', { shelf: settings.value.shelf.includes(id) ? settings.value.shelf.filter(g => g !== id) : [...settings.value.shelf, id] })
+const toggleGlue = (id: GlueId) => keep('shelf', { do: 'shelve', glue: id, on: !settings.value.shelf.includes(id) })
 const SCHOOL_ITEMS = [{ label: 'conserve first', value: 'conserve' }, { label: 'everyday shop', value: 'everyday' }, { label: 'strength first', value: 'strength' }]
 const SCHOOL_WORDS = { conserve: 'Protein glue everywhere, as little opened as possible, nothing that cannot be undone.', everyday: 'PVA on tight joints of modern pieces, protein glue on old ones, what is loose and in the way is opened.', strength: 'The strongest joint that can be made, new dowels where there is doubt.' } as const
+const offlineWords = isSecureContext
+  ? 'Pages open here without the server too, and what is entered waits until it is back.'
+  : 'Over plain http a page cannot be opened without the server; one that is open works on, and what is entered waits until it is back.'
 const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
 </script>
 
@@ -51,16 +57,20 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
     <section aria-labelledby="climate">
       <h2 id="climate">Climate</h2>
       <div class="line"><label for="now-c">Wood and air now, °C</label><UInput id="now-c" :model-value="settings.climate.nowC.toFixed(1)" class="w-32" :aria-invalid="Boolean(errors.nowC)" @change="(e: Event) => temperature('nowC', value(e))" /><span v-if="errors.nowC" class="field-error" role="alert">{{ errors.nowC }}</span></div>
-      <div class="line"><label for="rh">Humidity, %</label><UInput id="rh" :model-value="settings.climate.nowRhPct.toFixed(0)" class="w-32" :aria-invalid="Boolean(errors.rh)" @change="(e: Event) => number('rh', value(e), n => ({ climate: { ...settings.climate, nowRhPct: n } }))" /><span v-if="errors.rh" class="field-error" role="alert">{{ errors.rh }}</span></div>
+      <div class="line"><label for="rh">Humidity, %</label><UInput id="rh" :model-value="settings.climate.nowRhPct.toFixed(0)" class="w-32" :aria-invalid="Boolean(errors.rh)" @change="(e: Event) => number('rh', value(e), n => ({ do: 'set-climate', climate: { nowRhPct: n } }))" /><span v-if="errors.rh" class="field-error" role="alert">{{ errors.rh }}</span></div>
       <div class="line"><label for="night-c">Lowest tonight, °C</label><UInput id="night-c" :model-value="settings.climate.tonightC.toFixed(1)" class="w-32" :aria-invalid="Boolean(errors.tonightC)" @change="(e: Event) => temperature('tonightC', value(e))" /><span v-if="errors.tonightC" class="field-error" role="alert">{{ errors.tonightC }}</span></div>
     </section>
     <section aria-labelledby="way">
       <h2 id="way">How you work</h2>
-      <div class="line"><label for="shop-name">Name</label><UInput id="shop-name" :model-value="settings.name" class="w-72" @change="(e: Event) => keep('name', { name: value(e) })" /></div>
-      <div class="line"><label for="school">School</label><PickOne id="school" :model-value="settings.school" :items="SCHOOL_ITEMS" @update:model-value="keep('school', { school: $event as Shop['school'] })" /><span class="small soft">{{ SCHOOL_WORDS[settings.school] }}</span></div>
-      <div class="line"><label for="hands">Pairs of hands at a glue-up</label><UInput id="hands" :model-value="String(settings.hands)" class="w-20" :aria-invalid="Boolean(errors.hands)" @change="(e: Event) => number('hands', value(e), n => ({ hands: n }))" /><span v-if="errors.hands" class="field-error" role="alert">{{ errors.hands }}</span></div>
+      <div class="line"><label for="shop-name">Name</label><UInput id="shop-name" :model-value="settings.name" class="w-72" @change="(e: Event) => keep('name', { do: 'set', field: 'name', value: value(e) })" /></div>
+      <div class="line"><label for="school">School</label><PickOne id="school" :model-value="settings.school" :items="SCHOOL_ITEMS" @update:model-value="keep('school', { do: 'set', field: 'school', value: $event as Shop['school'] })" /><span class="small soft">{{ SCHOOL_WORDS[settings.school] }}</span></div>
+      <div class="line"><label for="hands">Pairs of hands at a glue-up</label><UInput id="hands" :model-value="String(settings.hands)" class="w-20" :aria-invalid="Boolean(errors.hands)" @change="(e: Event) => number('hands', value(e), n => ({ do: 'set', field: 'hands', value: n }))" /><span v-if="errors.hands" class="field-error" role="alert">{{ errors.hands }}</span></div>
       <div class="line"><label for="opens">Opens, closes</label><span><UInput id="opens" type="time" :model-value="clock(settings.opensMin)" class="w-32" @change="(e: Event) => hours('opensMin', value(e))" /> <UInput type="time" aria-label="Closes" :model-value="clock(settings.closesMin)" class="w-32" @change="(e: Event) => hours('closesMin', value(e))" /></span><span v-if="errors.closesMin || errors.opensMin" class="field-error" role="alert">{{ errors.closesMin || errors.opensMin }}</span></div>
-      <div class="line"><span id="keys-label">Single-letter keys</span><USwitch :model-value="settings.keysOn" aria-labelledby="keys-label" @update:model-value="keep('keysOn', { keysOn: $event })" /></div>
+    </section>
+    <section aria-labelledby="device">
+      <h2 id="device">This device</h2>
+      <div class="line"><span id="keys-label">Single-letter keys</span><USwitch v-model="keysOn" aria-labelledby="keys-label" /></div>
+      <p class="small soft">Units, keys and lamp are each device’s own. {{ offlineWords }}</p>
     </section>
     <section aria-labelledby="rack">
       <h2 id="rack">Clamps on the rack</h2>
@@ -68,15 +78,15 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
         <thead><tr><th>Kind</th><th>How many</th><th>Opens to</th><th>Force</th><th><span class="sr-only">Take off</span></th></tr></thead>
         <tbody>
           <tr v-for="row in settings.rack" :key="row.id">
-            <td><PickOne :model-value="row.type" :items="CLAMP_ITEMS" :aria-label="`Kind of clamp`" @update:model-value="keep(`type-${row.id}`, { rack: rackWith(row.id, { type: $event as ClampTypeId }) })" /></td>
-            <td><UInput :model-value="String(row.count)" class="w-20" aria-label="How many" @change="(e: Event) => number(`count-${row.id}`, value(e), n => ({ rack: rackWith(row.id, { count: n }) }))" /><span v-if="errors[`count-${row.id}`]" class="field-error" role="alert">{{ errors[`count-${row.id}`] }}</span></td>
+            <td><PickOne :model-value="row.type" :items="CLAMP_ITEMS" :aria-label="`Kind of clamp`" @update:model-value="keep(`type-${row.id}`, onRack(row.id, { type: $event as ClampTypeId }))" /></td>
+            <td><UInput :model-value="String(row.count)" class="w-20" aria-label="How many" @change="(e: Event) => number(`count-${row.id}`, value(e), n => onRack(row.id, { count: n }))" /><span v-if="errors[`count-${row.id}`]" class="field-error" role="alert">{{ errors[`count-${row.id}`] }}</span></td>
             <td><UInput :model-value="len(row.openingMm)" class="w-32" aria-label="Opens to" @change="(e: Event) => opening(row, value(e))" /><span v-if="errors[`opening-${row.id}`]" class="field-error" role="alert">{{ errors[`opening-${row.id}`] }}</span></td>
             <td class="measure">{{ CLAMPS.find(c => c.id === row.type)!.forceKn.join('–') }} kN</td>
-            <td><button type="button" class="chip" :aria-label="`Take off ${row.type}`" @click="keep('rack', { rack: settings.rack.filter(r => r.id !== row.id) })">take off</button></td>
+            <td><button type="button" class="chip" :aria-label="`Take off ${row.type}`" @click="keep('rack', { do: 'remove-clamps', id: row.id })">take off</button></td>
           </tr>
         </tbody>
       </table>
-      <button type="button" class="key-button slim" @click="keep('rack', { rack: [...settings.rack, { id: newId().slice(0, 8), type: 'screw-bar-light', count: 2, openingMm: 600 }] })">Add clamps</button>
+      <button type="button" class="key-button slim" @click="keep('rack', { do: 'add-clamps', row: { id: newId().slice(0, 8), type: 'screw-bar-light', count: 2, openingMm: 600 } })">Add clamps</button>
     </section>
     <section aria-labelledby="shelf">
       <h2 id="shelf">Glues on the shelf</h2>

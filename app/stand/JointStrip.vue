@@ -4,7 +4,8 @@ import { findingOf, isFaulty, presentJoints } from '#core/piece/facts'
 import { faultTag, spokenFault } from '#core/piece/faults'
 
 /** Every joint as its peg mark, in walking order: untested ones dotted, loose ones red, the picked one ringed. */
-const { piece, picked, pickedFault } = storeToRefs(usePiece())
+const { piece } = storeToRefs(usePiece())
+const { picked, pickedFault } = storeToRefs(useSelection())
 /** Joints with metal or a pin in them carry the small ring they have on the stand. */
 const held = computed(() => new Set(piece.value?.metal.map(m => m.joint)))
 const survey = computed(() => (piece.value ? surveyOf(piece.value) : null))

@@ -11,7 +11,9 @@ import { useStandDrawing } from './useStandDrawing'
 /** The piece in front of you: turned by dragging or arrow keys, moved with shift, a tag on every joint. */
 const { planned = false } = defineProps<{ planned?: boolean }>()
 const WebglLayer = defineAsyncComponent(() => import('./WebglLayer.vue'))
-const { piece, preview, picked, pickedFault, pickedPart } = storeToRefs(usePiece())
+const { piece } = storeToRefs(usePiece())
+const { preview } = storeToRefs(usePreview())
+const { picked, pickedFault, pickedPart } = storeToRefs(useSelection())
 const { place } = useFaults()
 const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')

@@ -44,7 +44,9 @@ const NO_JOINTS: readonly Joint[] = []
 
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
 export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
-  const { piece: kept, preview, picked, pickedPart } = storeToRefs(usePiece())
+  const { piece: kept } = storeToRefs(usePiece())
+  const { preview } = storeToRefs(usePreview())
+  const { picked, pickedPart } = storeToRefs(useSelection())
   const piece = computed(() => preview.value ?? kept.value)
   const { plan } = storeToRefs(usePlan())
   const stand = useStand()

@@ -1,12 +1,12 @@
 import { defineStore } from 'pinia'
-import type { Plan } from '#core/plan'
+import { planFacts, type Plan } from '#core/plan'
 import { planInWorker } from '~/composables/usePlanner'
 import { wallNow } from '~/composables/useDevice'
 
 /** A busy sign is shown only when a plan takes longer than this. */
 const BUSY_AFTER_MS = 200
 
-/** The plan for the piece on screen: worked out again whenever its facts or the shop change; late answers are dropped. */
+/** The plan for the piece on screen: worked out again when something it is made from changes; late answers are dropped. */
 export const usePlan = defineStore('plan', () => {
   const plan = shallowRef<Plan | null>(null)
   const busy = ref(false)
@@ -30,7 +30,9 @@ export const usePlan = defineStore('plan', () => {
     if (request === latest) busy.value = false
   }
 
-  watch([piece, settings], work, { immediate: true })
+  /** As text, so that a document that only came back from the server, or was only renamed, plans nothing anew. */
+  const facts = computed(() => (piece.value ? JSON.stringify(planFacts(piece.value, settings.value)) : ''))
+  watch(facts, work, { immediate: true })
   /** The plan, but only while it belongs to the piece on screen. */
   const current = computed(() => (plan.value && plan.value.piece === piece.value?.id ? plan.value : null))
   return { plan: current, busy, failed }

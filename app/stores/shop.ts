@@ -1,23 +1,23 @@
 import { defineStore } from 'pinia'
+import type { ShopChange } from '#core/reference/shop-change'
 import { USUAL_SHOP } from '#core/reference/usual-shop'
 import type { Shop } from '#core/reference/shop-settings'
 import { errorsOf, type FieldErrors } from '~/composables/useApi'
 
-/** The workshop's settings, shared by every screen. */
+/** The workshop's settings, shared by every screen and every device. */
 export const useShop = defineStore('shop', () => {
   const settings = shallowRef<Shop>(USUAL_SHOP)
-  const loaded = ref(false)
   const errors = shallowRef<FieldErrors>({})
 
+  /** Reads the settings; with the server out of reach they stay as they were. */
   async function load(): Promise<void> {
-    settings.value = await $fetch<Shop>('/api/shop')
-    loaded.value = true
+    settings.value = await $fetch<Shop>('/api/shop').catch(() => settings.value)
   }
 
-  /** Saves the settings. On a refusal the errors are kept by field, and the settings stay as they were. */
-  async function save(next: Shop): Promise<boolean> {
+  /** Tells the shop one thing. On a refusal the errors are kept by field, and the settings stay as they were. */
+  async function tell(change: ShopChange): Promise<boolean> {
     try {
-      settings.value = await $fetch<Shop>('/api/shop', { method: 'PUT', body: next })
+      settings.value = await $fetch<Shop>('/api/shop', { method: 'POST', body: { changes: [change] } })
       errors.value = {}
       return true
     }
@@ -27,6 +27,5 @@ export const useShop = defineStore('shop', () => {
     }
   }
 
-  const change = (part: Partial<Shop>) => save({ ...settings.value, ...part })
-  return { settings, loaded, errors, load, save, change }
+  return { settings, errors, load, tell }
 })

@@ -1,10 +1,7 @@
 import type { Joint } from '../piece/schema'
-import type { Direction, JointState, OldGlue, SignId } from '../piece/words'
+import type { CauseId, Direction, JointState, OldGlue, SignId } from '../piece/words'
 
-export const CAUSE_IDS = [
-  'aged-protein', 'starved', 'skinned', 'glued-over', 'unsuitable', 'loose-fit', 'snapped-dowel', 'split-socket', 'fastener-split', 'worm', 'bracing-lost', 'no-bracing',
-] as const
-export type CauseId = (typeof CAUSE_IDS)[number]
+export { CAUSE_IDS, type CauseId } from '../piece/words'
 
 /** One thing that can be observed at a joint or on the piece. Several are read off together. */
 export type Observation

@@ -21,6 +21,9 @@ export function parseWallTime(text: string): number {
   return date.getTime() / MS_PER_MIN
 }
 
+/** Whether a time of that form is on the calendar: the 30th of February is not, nor is 24:60. */
+export const isOnCalendar = (text: string): boolean => isValid(parseISO(`${text}Z`))
+
 export const formatWallTime = (wallMin: number): string => lightFormat(dateOf(wallMin), 'yyyy-MM-dd\'T\'HH:mm')
 export const clockOf = (wallMin: number): string => lightFormat(dateOf(wallMin), 'HH:mm')
 /** Minutes since midnight, 0 to 1439. */

@@ -1,5 +1,5 @@
 import { fail, succeed, type Result } from '../measure/result'
-import type { Fault, Piece } from './schema'
+import type { Fault, Piece } from './document-schema'
 import type { FaultKind } from './words'
 
 export const FAULT_LABELS: Readonly<Record<FaultKind, string>> = { 'break': 'break', 'split': 'split', 'worm': 'worm', 'loss': 'wood missing', 'earlier-repair': 'earlier repair' }

@@ -1,17 +1,17 @@
 import { z } from 'zod'
 import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
-import { Id, Name, UnitVec, VecMm } from './basic-schema'
+import { Id, Name, Species, UnitVec, VecMm } from './basic-schema'
 import { FINISHES, SHOW_FACES } from './words'
 
 /** Width and depth of a part's section at a share of the way along its axis, millimetres. */
 export const Station = z.strictObject({ along: z.number().min(0).max(1), widthMm: z.number().positive().max(2000), depthMm: z.number().positive().max(2000) })
 
 export const Section = z.strictObject({ shape: z.enum(['rectangle', 'round']), stations: z.array(Station).min(1).max(60) }).meta({ id: 'section' })
-const Axis = z.array(VecMm).min(2).max(60)
+export const Axis = z.array(VecMm).min(2).max(60)
   .refine(points => points.slice(1).every((p, i) => Math.hypot(...p.map((c, k) => c - points[i]![k]!)) > 0.01), 'must run on: two points of it in a row are the same').meta({ id: 'axis' })
 
 /** Slope of the grain as 1 in so many; straight grain is a large number. */
-const GrainOneIn = MeasuredSchema.refine(m => m.value >= 1 && m.value <= 100, 'must be a slope from 1 in 1 to 1 in 100')
+export const GrainOneIn = MeasuredSchema.refine(m => m.value >= 1 && m.value <= 100, 'must be a slope from 1 in 1 to 1 in 100')
 
 export const Part = z.strictObject({
   id: Id,
@@ -24,7 +24,7 @@ export const Part = z.strictObject({
   across: UnitVec,
   /** The planes its ends are cut to, by their normals, where they are not square to the axis: a level foot, a shoulder against a leaning post. */
   cuts: z.strictObject({ start: UnitVec.nullable(), end: UnitVec.nullable() }).optional(),
-  species: z.string().max(60),
+  species: Species,
   /** What nobody has looked at is left out. */
   grainOneIn: GrainOneIn.optional(),
   /** The finish near its joints, where it is another than the piece's. */
@@ -70,24 +70,3 @@ export const Joint = z.strictObject({
   shares: Id.optional(),
 }).meta({ id: 'joint' })
 export type Joint = z.infer<typeof Joint>
-
-/**
- * A change of the frame by hand, on top of what the family draws. They are kept in order and made again whenever the
- * family is drawn anew, so that a measurement can still be changed afterwards.
- */
-export const Edit = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('add-part'), part: Part }),
-  z.strictObject({ do: z.literal('remove-part'), part: Id }),
-  z.strictObject({ do: z.literal('duplicate-part'), part: Id, as: Id, label: Name, by: VecMm }),
-  /** A copy for the other side, with the other hand. */
-  z.strictObject({ do: z.literal('mirror-part'), part: Id, as: Id, label: Name }),
-  z.strictObject({ do: z.literal('rename-part'), part: Id, label: Name.min(1, 'must say what it is') }),
-  z.strictObject({ do: z.literal('shape-part'), part: Id, section: Section.optional(), axis: Axis.optional() }),
-  z.strictObject({
-    do: z.literal('describe-part'), part: Id, species: z.string().max(60).optional(), grainOneIn: GrainOneIn.optional(), finish: z.enum(FINISHES).optional(), show: z.enum(SHOW_FACES).optional(), missing: z.boolean().optional(),
-  }),
-  z.strictObject({ do: z.literal('add-joint'), joint: Joint }),
-  z.strictObject({ do: z.literal('remove-joint'), joint: Id }),
-  z.strictObject({ do: z.literal('change-joint'), joint: Id, form: JointForm.optional(), shares: Id.nullable().optional() }),
-]).meta({ id: 'edit' })
-export type Edit = z.infer<typeof Edit>

@@ -1,5 +1,5 @@
 import { add, along, cross, distance, dot, length, lerp, scale, subtract, unit, type Vec } from '../measure/vec'
-import type { Part } from './schema'
+import type { Part } from './document-schema'
 
 /** A right-handed frame on a part's axis: `tangent` along it, `across` the section's width, `through` its depth. */
 export interface SectionFrame { readonly tangent: Vec, readonly across: Vec, readonly through: Vec }

@@ -1,4 +1,4 @@
-import type { Joint, JointForm } from './schema'
+import type { Joint, JointForm } from './frame-schema'
 import type { ClearanceKey, JointSizeKey } from './words'
 
 export type JointKind = JointForm['kind']

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { applyAll, newPiece } from '../../tests/fixtures/pieces'
 import { measured } from '../measure/measured'
-import type { Command, Entry } from './commands'
-import { isCommon, anotherMember, memberWords, passedOn } from './sets'
+import { isCommon, type Command } from './commands'
+import type { Entry } from './entry'
+import { anotherMember, memberWords, passedOn } from './sets'
 
 const SET = { id: 'four', member: 1, of: 4 }
 const chair = applyAll(newPiece('post-and-rung'), [{ do: 'join-set', set: SET }])

@@ -1,16 +1,8 @@
 import { redraw } from './shape'
-import type { Command, Entry } from './commands'
+import { isCommon } from './commands'
+import type { Entry } from './entry'
 import { orThrow } from '../measure/result'
-import type { Piece, SetOf } from './schema'
-
-/** Whether a command says something about all members of a set: how they are made and what is asked, not what is wrong with one. */
-export function isCommon(command: Command): boolean {
-  switch (command.do) {
-    case 'rename': case 'describe': case 'measure-shape': case 'set-option': case 'set-species': return true
-    case 'edit-frame': return !(command.edit.do === 'describe-part' && command.edit.missing !== undefined)
-    default: return false
-  }
-}
+import type { Piece, SetOf } from './document-schema'
 
 /** An entry's id without the member it was passed on to. */
 const rootOf = (entryId: string): string => entryId.replace(/-m\d+$/, '')

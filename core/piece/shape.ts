@@ -1,21 +1,22 @@
 import { assumed } from '../measure/measured'
 import { fail, succeed, type Result } from '../measure/result'
 import { editFrame, withEdit, type Frame } from './edits'
-import { findFamily } from './families'
+import { findFamily, type Family } from './families'
 import { faultTag } from './faults'
 import { findingOf, tagOf } from './facts'
 import { clearancesOf } from './joint-forms'
 import { SCHEMA_VERSION } from './version'
-import type { Edit, Joint, Piece } from './schema'
+import type { Edit, Joint, Piece } from './document-schema'
 import type { ClearanceKey } from './words'
 
 /**
  * Draws a piece's parts and joints anew from its family, measures, options and edits, keeping joint numbers, measured joint
  * sizes and findings. Refused where something found would disappear, or where the measures leave a part no length.
  */
-export function redraw(piece: Piece): Result<Piece> {
-  const family = findFamily(piece.shape.family)
-  if (!family) return fail('unknown_family', `There is no family “${piece.shape.family}”.`, 'shape.family')
+export function redraw(drawn: Piece): Result<Piece> {
+  const family = findFamily(drawn.shape.family)
+  if (!family) return fail('unknown_family', `There is no family “${drawn.shape.family}”.`, 'shape.family')
+  const piece = { ...drawn, shape: { ...drawn.shape, ...completed(family, drawn.shape) } }
   let frame: Frame
   try {
     frame = family.build(piece.shape.measures, piece.shape.options, piece.shape.species)
@@ -32,11 +33,20 @@ export function redraw(piece: Piece): Result<Piece> {
   return withFrame(piece, frame)
 }
 
+/** What a family has learnt to ask since the piece was taken in is as usual until somebody says otherwise. */
+function completed(family: Family, { measures, options }: Piece['shape']): Pick<Piece['shape'], 'measures' | 'options'> {
+  const isWhole = family.measures.every(m => m.key in measures) && family.options.every(o => o.key in options)
+  if (isWhole) return { measures, options }
+  return {
+    measures: { ...Object.fromEntries(family.measures.map(m => [m.key, assumed(m.usual)])), ...measures },
+    options: { ...Object.fromEntries(family.options.map(o => [o.key, o.usual])), ...options },
+  }
+}
+
 /** The piece after one change of its frame by hand, which is kept for the next redraw. */
 export function editWith(piece: Piece, edit: Edit): Result<Piece> {
   const next = editFrame(piece, edit)
   if (!next.ok) return next
-  if (piece.shape.edits.length >= 1000) return fail('too_many', 'A thousand changes of the drawing are the most a piece keeps.', 'edit')
   return withFrame({ ...piece, shape: { ...piece.shape, edits: withEdit(piece.shape.edits, edit) } }, next.value)
 }
 
@@ -47,7 +57,15 @@ function withFrame(piece: Piece, frame: Frame): Result<Piece> {
   if (lost) return fail('joint_has_findings', `This would take away ${tagOf(lost)}, ${lost.label}, which has been tested. Set it to “not tested” first.`)
   const fault = piece.faults.find(f => !parts.has(f.part) || ('joint' in f && f.joint !== null && !joints.has(f.joint)))
   if (fault) return fail('part_has_faults', `This would take away the wood of ${faultTag(piece, fault)}. Take that fault off first.`)
-  return succeed(withoutStale({ ...piece, parts: [...frame.parts], joints: keepNumbers(piece, frame.joints).map(j => keepMeasured(piece.joints, j)) }))
+  const drawn = keepNumbers(piece, frame.joints.map(j => sharing(frame.joints, j))).map(j => keepMeasured(piece.joints, j))
+  return succeed(withoutStale({ ...piece, parts: [...frame.parts], joints: drawn }))
+}
+
+/** A socket is shared only as long as the other joint is there, in the same part. */
+function sharing(joints: readonly Joint[], joint: Joint): Joint {
+  if (joint.shares === undefined || joints.some(j => j.id === joint.shares && j.receives === joint.receives)) return joint
+  const { shares: _gone, ...rest } = joint
+  return rest
 }
 
 /** Paper tags carry the numbers, so once testing has begun a joint keeps its own; new joints take the free ones from the lowest up. */

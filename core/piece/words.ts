@@ -62,3 +62,14 @@ export const THROUGH = ['dowel', 'tenon', 'screw', 'worm'] as const
 export const LIVE = ['not-sure', 'old', 'live'] as const
 export const REGISTERS = ['in-register', 'out-of-register', 'not-sure'] as const
 export const HOLDS = ['holds', 'lets-go', 'not-sure'] as const
+
+/** Glues a repairer can choose; what each is stands in the reference tables. */
+export const GLUE_IDS = [
+  'hot-hide', 'liquid-hide', 'fish', 'pva-white', 'pva-yellow', 'pva-slow', 'pva-cross', 'polyurethane', 'epoxy-quick', 'epoxy-slow', 'urea',
+] as const
+export type GlueId = (typeof GLUE_IDS)[number]
+
+export const CAUSE_IDS = [
+  'aged-protein', 'starved', 'skinned', 'glued-over', 'unsuitable', 'loose-fit', 'snapped-dowel', 'split-socket', 'fastener-split', 'worm', 'bracing-lost', 'no-bracing',
+] as const
+export type CauseId = (typeof CAUSE_IDS)[number]

@@ -1,3 +1,4 @@
+export { planFacts } from './depends'
 export { benchSteps, type BenchStep } from './bench-steps'
 export { nextStep, type NextStep } from './next-step'
 export { planPiece, mendShort } from './plan-piece'

@@ -1,10 +1,7 @@
-import type { OldGlue } from '../piece/words'
+import type { GlueId, OldGlue } from '../piece/words'
 import type { Range, Sourced } from './row'
 
-export const GLUE_IDS = [
-  'hot-hide', 'liquid-hide', 'fish', 'pva-white', 'pva-yellow', 'pva-slow', 'pva-cross', 'polyurethane', 'epoxy-quick', 'epoxy-slow', 'urea',
-] as const
-export type GlueId = (typeof GLUE_IDS)[number]
+export { GLUE_IDS, type GlueId } from '../piece/words'
 
 /** A glue family at 20 C and 50 % humidity. The label on the bottle overrules every figure here. */
 export interface Glue extends Sourced {

@@ -17,10 +17,9 @@ export const RackRow = z.strictObject({
 })
 export type RackRow = z.infer<typeof RackRow>
 
-/** What a shop has and how it works. The plan needs nothing else about it. */
-export const Shop = z.strictObject({
+/** The fields of a shop, before what they must agree on. Units and keys are the device's own matter. */
+export const ShopFields = z.strictObject({
   name: z.string().max(100),
-  units: z.enum(['mm', 'in']),
   school: z.enum(SCHOOLS),
   hands: z.number().int().min(1, 'must be at least 1').max(6, 'must be 6 at most'),
   opensMin: z.number().int().min(0).max(1439),
@@ -28,6 +27,8 @@ export const Shop = z.strictObject({
   climate: Climate,
   rack: z.array(RackRow).max(100),
   shelf: z.array(z.enum(GLUE_IDS)).min(1, 'must hold at least one glue'),
-  keysOn: z.boolean(),
-}).refine(s => s.closesMin > s.opensMin, { path: ['closesMin'], message: 'must be later than opening' })
+})
+
+/** What a shop has and how it works. The plan needs nothing else about it. */
+export const Shop = ShopFields.refine(s => s.closesMin > s.opensMin, { path: ['closesMin'], message: 'must be later than opening' })
 export type Shop = z.infer<typeof Shop>

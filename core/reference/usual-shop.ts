@@ -2,7 +2,7 @@ import type { Shop } from './shop-settings'
 
 /** A small shop with an ordinary rack, for a first start and for tests. */
 export const USUAL_SHOP: Shop = {
-  name: 'Workshop', units: 'mm', school: 'everyday', hands: 1, opensMin: 8 * 60, closesMin: 18 * 60,
+  name: 'Workshop', school: 'everyday', hands: 1, opensMin: 8 * 60, closesMin: 18 * 60,
   climate: { nowC: 19, nowRhPct: 52, tonightC: 12 },
   rack: [
     { id: 'bar-600', type: 'screw-bar-light', count: 6, openingMm: 600 },
@@ -12,5 +12,4 @@ export const USUAL_SHOP: Shop = {
     { id: 'strap', type: 'strap', count: 2, openingMm: 4000 },
   ],
   shelf: ['liquid-hide', 'fish', 'pva-white', 'pva-slow', 'epoxy-slow'],
-  keysOn: true,
 }

@@ -36,7 +36,7 @@ export function needTypes() {
   if (!existsSync(at('.nuxt', 'tsconfig.app.json')) || !existsSync(at('.nuxt', 'eslint.config.mjs'))) run('npx', ['nuxt', 'prepare'])
 }
 
-const SOURCES = ['app', 'core', 'server', 'public', 'nuxt.config.ts', 'package-lock.json']
+const SOURCES = ['app', 'core', 'shared', 'server', 'public', 'nuxt.config.ts', 'package-lock.json']
 
 function filesUnder(path) {
   return statSync(path).isDirectory() ? readdirSync(path).sort().flatMap(name => filesUnder(join(path, name))) : [path]

@@ -1,5 +1,6 @@
 import type { Kysely, Migration } from 'kysely'
 import { upToDate } from '#core/piece/older-versions'
+import { broughtUp } from '#core/piece/put-right'
 import type { Tables } from './tables'
 
 /** Applied in the order of their names at every start; never edited once landed. */
@@ -40,6 +41,33 @@ export const MIGRATIONS: Record<string, Migration> = {
       await rewriteDocuments(db as Kysely<Tables>)
     },
   },
+  /** Documents on the way, tombstones, and every log brought up as the documents are. */
+  '0003-logs-and-snapshots': {
+    async up(db: Kysely<unknown>) {
+      await db.schema.alterTable('piece').addColumn('baseVersion', 'integer', c => c.notNull().defaultTo(0)).execute()
+      await db.schema.createTable('snapshot')
+        .addColumn('pieceId', 'text', c => c.notNull().references('piece.id').onDelete('cascade'))
+        .addColumn('version', 'integer', c => c.notNull())
+        .addColumn('document', 'text', c => c.notNull())
+        .addPrimaryKeyConstraint('snapshot_version', ['pieceId', 'version'])
+        .execute()
+      await db.schema.createTable('erased')
+        .addColumn('id', 'text', c => c.primaryKey())
+        .addColumn('at', 'text', c => c.notNull())
+        .execute()
+      await bringUpPieces(db as Kysely<Tables>)
+    },
+  },
+}
+
+/** Every piece with its log as this version would have kept it; see `broughtUp` for what becomes of a past that cannot be. */
+async function bringUpPieces(db: Kysely<Tables>): Promise<void> {
+  for (const row of await db.selectFrom('piece').select(['id', 'base', 'document']).execute()) {
+    const entries = await db.selectFrom('entry').select(['id', 'entry']).where('pieceId', '=', row.id).orderBy('version').execute()
+    const { base, piece, log } = broughtUp(JSON.parse(row.base), JSON.parse(row.document), entries.map(e => JSON.parse(e.entry) as unknown))
+    for (const [i, entry] of log.entries()) await db.updateTable('entry').set({ entry: JSON.stringify(entry) }).where('pieceId', '=', row.id).where('id', '=', entries[i]!.id).execute()
+    await db.updateTable('piece').set({ base: JSON.stringify(base.piece), baseVersion: base.version, document: JSON.stringify(piece) }).where('id', '=', row.id).execute()
+  }
 }
 
 async function rewriteDocuments(db: Kysely<Tables>): Promise<void> {

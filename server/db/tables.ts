@@ -1,14 +1,27 @@
-import type { ColumnType } from 'kysely'
+import type { ColumnType, Generated } from 'kysely'
 
-type Kept = ColumnType<string, string, never>
+type Kept<T = string> = ColumnType<T, T, never>
 
-/** A piece: what it was taken in as, what it is now, and how many log entries led there. */
-export interface PieceTable { id: Kept, base: string, document: string, version: number, takenInAt: Kept, changedAt: string }
+/** A piece: what its log is replayed from, what it is now, and how many log entries led there. */
+export interface PieceTable {
+  id: Kept
+  base: string
+  /** How many entries of the log `base` already holds; none, unless the past was closed. */
+  baseVersion: Generated<number>
+  document: string
+  version: number
+  takenInAt: Kept
+  changedAt: string
+}
 /** The append-only logbook. `version` is the piece's version once the entry was in. */
-export interface EntryTable { id: Kept, pieceId: Kept, version: ColumnType<number, number, never>, entry: Kept }
+export interface EntryTable { id: Kept, pieceId: Kept, version: Kept<number>, entry: string }
+/** A document on the way, so that taking something back replays only what came after. */
+export interface SnapshotTable { pieceId: Kept, version: Kept<number>, document: Kept }
+/** A piece that was erased: nothing of it but that it was, so that what other devices still hold of it is not taken in. */
+export interface ErasedTable { id: Kept, at: Kept }
 export interface SettingTable { key: Kept, value: string }
 
 /** A picture as it is shown, upright and without what the camera wrote about place and owner, and a small one for lists. */
 export interface PhotoTable { id: Kept, pieceId: Kept, image: Buffer, thumbnail: Buffer }
 
-export interface Tables { piece: PieceTable, entry: EntryTable, setting: SettingTable, photo: PhotoTable }
+export interface Tables { piece: PieceTable, entry: EntryTable, snapshot: SnapshotTable, erased: ErasedTable, setting: SettingTable, photo: PhotoTable }

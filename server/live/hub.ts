@@ -1,7 +1,5 @@
 import type { EventStream } from 'h3'
-
-/** What every open page is told: which piece has changed, and to which version. `shop` stands for the settings. */
-export interface Change { readonly piece: string, readonly version: number }
+import type { Change } from '#shared/wire'
 
 const streams = new Set<EventStream>()
 

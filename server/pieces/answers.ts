@@ -2,6 +2,7 @@ import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import type { Issue } from '#core/measure/result'
 import { issuesOf } from '#core/piece/file'
+import type { Absent } from './store'
 
 /** An error answer that names each field: `data.issues` holds path and message. */
 export const refusal = (statusCode: number, message: string, issues: readonly Issue[]) => createError({ statusCode, message, data: { issues } })
@@ -24,6 +25,13 @@ export async function bytesOf(event: H3Event, most: number, message: string): Pr
     chunks.push(chunk)
   }
   return Buffer.concat(chunks)
+}
+
+/** What was found, or 410 for a piece that was erased and 404 for one nobody ever heard of. */
+export function orAbsent<T extends object>(found: T | Absent): T {
+  if (found === 'erased') throw createError({ statusCode: 410, message: 'This piece was erased.' })
+  if (found === 'unknown') throw createError({ statusCode: 404, message: 'There is no such piece.' })
+  return found as T
 }
 
 export function idOf(event: H3Event): string {

@@ -3,7 +3,6 @@ import Database from 'better-sqlite3'
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Command } from '../../core/piece/commands'
 import { findingOf } from '../../core/piece/facts'
-import type { Shop } from '../../core/reference/shop-settings'
 import { expect, saved, test } from './harness'
 
 const CHAIR = 'schoolroom-chair'
@@ -20,9 +19,9 @@ test.describe('the server', () => {
     expect(paths).toContain('seenVersion')
     expect(paths.some(p => p.startsWith('entries.0.command'))).toBe(true)
     expect((await workshop.piece(CHAIR)).version).toBe(0)
-    const shop = await (await fetch(`${workshop.url}/api/shop`)).json() as Shop
-    const put = await workshop.send('/api/shop', { ...shop, hands: 0, climate: { ...shop.climate, nowC: 200 } }, 'PUT')
-    expect(((await put.json()) as { data: { issues: { path: string }[] } }).data.issues.map(i => i.path).sort()).toEqual(['climate.nowC', 'hands'])
+    const told = async (change: unknown) => ((await (await workshop.send('/api/shop', { changes: [change] })).json()) as { data: { issues: { path: string }[] } }).data.issues.map(i => i.path)
+    expect(await told({ do: 'set', field: 'closesMin', value: 60 })).toEqual(['closesMin'])
+    expect(await told({ do: 'set-climate', climate: { nowC: 200 } })).toEqual(['changes.0.climate.nowC'])
   })
   test('a clash of versions answers with the newer document and writes nothing; sending twice does nothing twice', async ({ workshop }) => {
     await workshop.withDemo()
@@ -54,7 +53,7 @@ test('a database of the first version is brought up to date, with a copy kept of
   const document = JSON.stringify((JSON.parse(old) as { piece: unknown }).piece)
   const entry = { id: 'old-entry-0001', at: '2026-03-05T09:30:00Z', by: 'bench', command: { do: 'test-joint', joint: 'front-rail--left-front-leg', state: 'ticks' } }
   const db = new Database(workshop.databaseFile)
-  db.exec('drop table photo; delete from kysely_migration where name = \'0002-photos-and-faults\'')
+  db.exec('drop table photo; drop table snapshot; drop table erased; alter table piece drop column baseVersion; delete from kysely_migration where name > \'0001-pieces\'')
   db.prepare('insert into piece (id, base, document, version, takenInAt, changedAt) values (?, ?, ?, 0, ?, ?)').run('vestry-chair', document, document, '2026-03-05T08:40', '2026-03-05T08:40')
   db.close()
   await workshop.start()

@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { surveyOf } from '#core/condition/survey'
 import { presentJoints } from '#core/piece/facts'
-import { describeCommand } from '#core/piece/log'
+import { describeEntry } from '#core/piece/history'
 import type { StepId } from '#core/plan'
 import JointStrip from '~/stand/JointStrip.vue'
 import StandView from '~/stand/StandView.vue'
 
 const store = usePiece()
-const { piece, missing, clashes, undoable, redoable, lastDone, saveState } = storeToRefs(store)
+const selection = useSelection()
+const { piece, presence, undoable, redoable } = storeToRefs(store)
+const { lastDone } = storeToRefs(useMessages())
+const sync = useSync()
 const { plan, busy, failed } = storeToRefs(usePlan())
 const stand = useStand()
 const { pieceId, index, move } = useStep()
+const clashes = computed(() => sync.clashesOf(pieceId.value))
 watch(pieceId, (id) => { stand.reset(); void store.open(id) }, { immediate: true })
 useHead({ title: () => (piece.value ? `${piece.value.title} · Arreglo` : 'Arreglo') })
 
@@ -23,9 +27,9 @@ const counts = computed<Partial<Record<StepId, string>>>(() => {
 })
 const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
 function pick(by: 1 | -1): void {
-  const at = inOrder.value.findIndex(j => j.id === store.picked)
+  const at = inOrder.value.findIndex(j => j.id === selection.picked)
   const next = inOrder.value[(at + by + inOrder.value.length) % inOrder.value.length]
-  if (next) store.picked = next.id
+  if (next) selection.picked = next.id
 }
 useKeys({ 'n': () => pick(1), 'p': () => pick(-1), '[': () => move(-1), ']': () => move(1), 'u': () => store.undo(), 'U': () => store.redo(), 'e': () => stand.toggleApart(), 'v': () => stand.cycleView(), 'b': () => { void navigateTo(`/bench/${pieceId.value}`) } })
 const standOpen = ref(false)
@@ -36,8 +40,13 @@ watch(index, async () => { await nextTick(); worksheet.value?.scrollTo(0, 0); wo
 </script>
 
 <template>
-  <div v-if="missing" class="nothing"><h1>There is no such piece here</h1><p><NuxtLink to="/" class="key-button">To the bench</NuxtLink></p></div>
-  <div v-else-if="!piece" class="nothing"><p v-if="saveState === 'offline'">The server cannot be reached. <button type="button" class="key-button slim" @click="store.open(pieceId)">Try again</button></p></div>
+  <div v-if="presence === 'missing'" class="nothing"><h1>There is no such piece here</h1><p><NuxtLink to="/" class="key-button">To the bench</NuxtLink></p></div>
+  <div v-else-if="presence === 'erased'" class="nothing">
+    <h1>This piece was erased</h1>
+    <ClashList v-if="clashes.length > 0" :clashes="clashes" />
+    <p><NuxtLink to="/" class="key-button">To the bench</NuxtLink></p>
+  </div>
+  <div v-else-if="!piece" class="nothing"><p v-if="sync.status.reach === 'offline'">The server cannot be reached, and this piece has not been on this device. <FieldKeyButton slim label="Try again" @click="store.open(pieceId)" /></p></div>
   <div v-else class="piece" :class="{ 'stand-open': standOpen }">
     <nav class="steps no-print" aria-label="Steps of the work">
       <ol>
@@ -46,7 +55,7 @@ watch(index, async () => { await nextTick(); worksheet.value?.scrollTo(0, 0); wo
         </li>
       </ol>
       <div class="undo">
-        <button type="button" class="key-button slim" :disabled="!undoable" :title="undoable ? `Undo: ${describeCommand(undoable.command)}` : 'Nothing to undo'" @click="store.undo()">Undo</button>
+        <button type="button" class="key-button slim" :disabled="!undoable" :title="undoable ? `Undo: ${describeEntry(undoable)}` : 'Nothing to undo'" @click="store.undo()">Undo</button>
         <button type="button" class="key-button slim" :disabled="!redoable" @click="store.redo()">Redo</button>
         <p class="small soft" role="status">{{ lastDone }}</p>
       </div>
@@ -57,11 +66,7 @@ watch(index, async () => { await nextTick(); worksheet.value?.scrollTo(0, 0); wo
       <JointStrip class="front-strip" />
     </div>
     <main ref="worksheet" class="worksheet" tabindex="-1">
-      <div v-if="clashes.length > 0" class="clash" role="alert">
-        <p><strong>Somebody else changed this piece.</strong> What is here now is theirs and yours together, but for:</p>
-        <ul><li v-for="c in clashes" :key="c.entry.id">{{ describeCommand(c.entry.command) }}: {{ c.why }}</li></ul>
-        <button type="button" class="key-button slim" @click="store.dismissClashes()">I have seen it</button>
-      </div>
+      <ClashList v-if="clashes.length > 0" :clashes="clashes" class="clashes" />
       <p v-if="busy" class="small soft" role="status">Working it out …</p>
       <p v-if="failed" class="field-error" role="alert">The plan could not be made: {{ failed }}</p>
       <NuxtPage />
@@ -83,7 +88,7 @@ watch(index, async () => { await nextTick(); worksheet.value?.scrollTo(0, 0); wo
 .worksheet:focus { outline: none; }
 .stand-toggle { display: none; }
 .nothing { padding: 40px; display: grid; gap: 16px; justify-items: start; }
-.clash { border: 1px solid var(--ink); border-left-width: 4px; padding: 10px 14px; margin-bottom: 14px; display: grid; gap: 8px; justify-items: start; }
+.clashes { margin-bottom: 14px; }
 @media (max-width: 1000px) {
   .piece { grid-template-columns: 1fr; grid-template-rows: auto minmax(0, 46%) minmax(0, 1fr); }
   .steps { flex-direction: row; border-right: 0; border-bottom: 1px solid var(--rule); padding: 0; overflow-x: auto; }

@@ -16,7 +16,7 @@ useHead({ title: 'A set · Arreglo' })
 
 async function load(): Promise<void> {
   try {
-    const { pieces } = await $fetch<{ pieces: { piece: Piece }[] }>('/api/pieces')
+    const { pieces } = await listPieces()
     members.value = pieces.map(p => p.piece).filter(p => p.set?.id === route.params.id).sort((a, b) => a.set!.member - b.set!.member)
     error.value = ''
   }

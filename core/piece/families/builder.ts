@@ -1,8 +1,8 @@
 import { assumed } from '../../measure/measured'
 import { along, cross, distance, dot, length, lerp, scale, subtract, unit, type Vec } from '../../measure/vec'
-import { jointId } from '../edits'
+import { freeId, jointId } from '../joint-id'
 import { axisLengthMm, pointAtHeight, pointAtShare, surfaceBetween, type SurfacePoint } from '../geometry'
-import type { Joint, JointForm, Part } from '../schema'
+import type { Joint, JointForm, Part } from '../document-schema'
 
 /** Where a part meets another one: that other part and the point inside it that the axis aims at. */
 export interface Seat { readonly part: Part, readonly point: Vec }
@@ -87,8 +87,7 @@ export class FrameBuilder {
 
   /** A joint at a known point, by the way the entering part comes out. Returns its id. */
   join(entering: Part, receiving: Part, at: Vec, withdraw: Vec, { form, depthMm }: JointSpec): string {
-    const id = jointId(entering.id, receiving.id)
-    const own = this.made.some(j => j.id === id) ? `${id.slice(0, 60)}-${this.made.filter(j => j.id.startsWith(id)).length + 1}` : id
+    const own = freeId(jointId(entering.id, receiving.id), id => this.made.some(j => j.id === id))
     this.made.push({ id: own, label: `${entering.label} to ${receiving.label}`, enters: entering.id, receives: receiving.id, at: clean(at), withdraw: cleanUnit(withdraw), depthMm: assumed(depthMm), form })
     return own
   }

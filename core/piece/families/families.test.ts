@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest'
 import { arbitraryOf, newPiece } from '../../../tests/fixtures/pieces'
 import { orThrow } from '../../measure/result'
 import { along, distance, dot, length, scale, subtract, unit, type Vec } from '../../measure/vec'
-import { twinId } from '../edits'
+import { twinId } from '../sides'
 import { readPieceFile, writePieceFile } from '../file'
 import { boundsOf, solidsOf, surfaceBetween } from '../geometry'
 import { partOf } from '../facts'
-import type { Joint, Part, Piece } from '../schema'
+import type { Joint, Part, Piece } from '../document-schema'
 import { FAMILIES } from '.'
 
 const RUNS = { numRuns: 10, endOnFailure: true }

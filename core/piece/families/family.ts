@@ -1,5 +1,5 @@
 import type { Measured } from '../../measure/measured'
-import type { Joint, Part } from '../schema'
+import type { Joint, Part } from '../document-schema'
 
 /** One measurement a family is drawn from. `essential` ones are asked for first; the others start as assumed. */
 export interface MeasureRow {

@@ -1,6 +1,6 @@
 import { frameOfSegment, pointAtHeight } from '../geometry'
 import { along, lerp, type Vec } from '../../measure/vec'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { arcThrough, dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tan, tenonFor, turned, type JointSpec } from './builder'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { footings, needRunnerRoom, RUNNERS, RUNNER_MEASURES, SIDES, standOn, type Side } from './runners'

@@ -1,6 +1,6 @@
 import { along, lerp, type Vec } from '../../measure/vec'
 import { frameOfSegment, pointAtHeight } from '../geometry'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { arcThrough, FrameBuilder, seatAt, seatAtHeight, socketFor, tan, turned, type JointSpec } from './builder'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { footings, needRunnerRoom, RUNNERS, RUNNER_MEASURES, SIDES, standOn } from './runners'

@@ -1,6 +1,6 @@
 import { subtract, unit, type Vec } from '../../measure/vec'
 import { surfaceBetween } from '../geometry'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { socketFor, type FrameBuilder } from './builder'
 import { need, option, row, type Options, type OptionRow, type Sizes } from './family'
 

@@ -1,6 +1,6 @@
 import { along, lerp, type Vec } from '../../measure/vec'
 import { pointAtHeight } from '../geometry'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { arcThrough, seatAt, socketFor, tan, turned, type FrameBuilder, type Seat } from './builder'
 import type { Sizes } from './family'
 import { SIDES } from './runners'

@@ -1,6 +1,6 @@
 import { along, distance, lerp, subtract, unit, type Vec } from '../../measure/vec'
 import { pointAtShare } from '../geometry'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { arcThrough, FrameBuilder, seatAlong, seatAt, seatAtHeight, socketFor, tan, turned, type JointSpec } from './builder'
 import { addArms, addArmBow, type StickBack } from './stick-arms'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'

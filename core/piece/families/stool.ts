@@ -1,5 +1,5 @@
 import { subtract, unit, type Vec } from '../../measure/vec'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { FrameBuilder, seatAtHeight, socketFor, tan, turned } from './builder'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 

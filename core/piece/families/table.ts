@@ -1,6 +1,6 @@
 import { assumed } from '../../measure/measured'
 import { lerp, type Vec } from '../../measure/vec'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { buttFor, dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tenonFor, type JointSpec } from './builder'
 import { need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { SIDES } from './runners'

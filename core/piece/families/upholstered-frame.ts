@@ -1,7 +1,7 @@
 import { assumed } from '../../measure/measured'
 import { along, lerp, type Vec } from '../../measure/vec'
 import { frameOfSegment, pointAtHeight } from '../geometry'
-import type { Part } from '../schema'
+import type { Part } from '../document-schema'
 import { buttFor, dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tan, tenonFor, type JointSpec } from './builder'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { SIDES } from './runners'

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { startPiece } from '#core/piece/shape'
-import { Id, WallTime } from '#core/piece/schema'
+import { Id, Name, WallTime } from '#core/piece/schema'
 import { tell } from '../../live/hub'
 import { bodyOf, refusal } from '../../pieces/answers'
 import { createPiece } from '../../pieces/store'
 
-const NewPiece = z.strictObject({ id: Id, title: z.string().min(1, 'must name the piece').max(200), family: Id, takenInAt: WallTime })
+const NewPiece = z.strictObject({ id: Id, title: Name.min(1, 'must name the piece'), family: Id, takenInAt: WallTime })
 
 export default defineEventHandler(async (event) => {
   const input = await bodyOf(event, NewPiece)

@@ -3,7 +3,8 @@ import { CAUSES, causeNamed } from '#core/cause'
 import { faultyJoints, tagOf } from '#core/piece/facts'
 
 const store = usePiece()
-const { piece, picked } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { picked } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
 const { quantity } = useUnits()
@@ -19,7 +20,7 @@ const heading = computed(() => {
   return own.value ? `${tagOf(joint.value)}: ${causeNamed(own.value.cause)?.label ?? own.value.cause}, in your own judgement` : `${tagOf(joint.value)}: ${top.probability >= 0.6 ? 'most likely' : 'perhaps'} ${top.label.toLowerCase()}`
 })
 const CAUSE_ITEMS = [{ label: 'as worked out', value: 'none' }, ...CAUSES.map(c => ({ label: c.label, value: c.id }))]
-function overrule(cause: string): void { if (joint.value) store.tell({ do: 'overrule-cause', joint: joint.value.id, cause: cause === 'none' ? null : cause, why: why.value }) }
+function overrule(cause: string): void { if (joint.value) store.tell({ do: 'overrule-cause', joint: joint.value.id, cause: CAUSES.find(c => c.id === cause)?.id ?? null, why: why.value }) }
 function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'answer-bracing', answer: piece.value?.choices.bracing?.answer === answer ? null : answer, why: '' }) }
 </script>
 

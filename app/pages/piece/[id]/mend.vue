@@ -7,7 +7,8 @@ import { faultyJoints, tagOf } from '#core/piece/facts'
 import type { MendOption } from '#core/plan'
 
 const store = usePiece()
-const { piece, picked } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { picked } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
 const { quantity, len } = useUnits()

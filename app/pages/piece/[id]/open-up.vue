@@ -7,7 +7,8 @@ import { tagOf } from '#core/piece/facts'
 import { newId, wallNow } from '~/composables/useDevice'
 
 const store = usePiece()
-const { piece, picked } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { picked } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const stand = useStand()
 const { go } = useStep()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { describeCommand } from '#core/piece/log'
+import { describeEntry } from '#core/piece/history'
 import { drawingSvg, drawPiece, markFaults, VIEWS } from '#core/drawing'
 import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
 import { recordOf } from '#core/record'
@@ -29,7 +29,7 @@ const print = () => window.print()
       <ul class="tags"><li v-for="t in record.tags" :key="t.tag"><strong class="number">{{ t.tag }}</strong><span>{{ t.part }}<br>{{ t.end }}</span><span class="small"><PhraseText :phrase="t.text" /></span></li></ul>
     </section>
     <section class="no-print"><OutcomeChoice /></section>
-    <details class="no-print"><summary>Logbook, {{ log.length }} entries</summary><ol class="log small"><li v-for="entry in [...log].reverse().slice(0, 200)" :key="entry.id"><span class="measure">{{ entry.at.slice(0, 16).replace('T', ' ') }}</span> {{ describeCommand(entry.command) }}</li></ol></details>
+    <details class="no-print"><summary>Logbook, {{ log.length }} entries</summary><ol class="log small"><li v-for="entry in [...log].reverse().slice(0, 200)" :key="entry.id"><span class="measure">{{ entry.at.slice(0, 16).replace('T', ' ') }}</span> {{ describeEntry(entry) }}</li></ol></details>
     <WorksheetFoot><button type="button" class="key-button main" @click="print">Print record and tags</button><a class="key-button" :href="`/api/pieces/${piece.id}/file`" download>Piece file</a><a class="key-button" :href="`/api/pieces/${piece.id}/drawing`" download>Drawing, SVG</a></WorksheetFoot>
   </article>
 </template>

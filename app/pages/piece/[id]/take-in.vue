@@ -18,8 +18,8 @@ onMounted(() => { if (taken.value === 0 && Object.keys(piece.value?.findings ?? 
 const COUNT: Readonly<Record<number, string>> = { 5: 'Five', 6: 'Six', 7: 'Seven' }
 
 const take = (key: string) => (measure: Measured) => store.tell({ do: 'measure-shape', key, measure })
-const tryOut = (key: string) => (measure: Measured | null) => store.tryOut(measure && { do: 'measure-shape', key, measure })
-onBeforeUnmount(() => store.tryOut(null))
+const tryOut = (key: string) => (measure: Measured | null) => usePreview().tryOut(measure && { do: 'measure-shape', key, measure })
+onBeforeUnmount(() => usePreview().tryOut(null))
 const describe = (intake: Partial<Intake>): boolean => store.tell({ do: 'describe', intake }).ok
 function option(key: string, value: string | number): void {
   const result = store.tell({ do: 'set-option', key, value })

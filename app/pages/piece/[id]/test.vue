@@ -9,7 +9,8 @@ import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
 import { DIRECTIONS, OLD_GLUES, type ClearanceKey, type JointState, type SignId } from '#core/piece/words'
 
 const store = usePiece()
-const { piece, picked } = storeToRefs(store)
+const { piece } = storeToRefs(store)
+const { picked } = storeToRefs(useSelection())
 const { go } = useStep()
 const { quantity } = useUnits()
 const joint = computed(() => piece.value?.joints.find(j => j.id === picked.value) ?? piece.value?.joints[0])

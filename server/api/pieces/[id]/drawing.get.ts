@@ -1,13 +1,12 @@
 import { drawingSvg, drawPiece, markFaults, VIEWS } from '#core/drawing'
 import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
-import { idOf } from '../../../pieces/answers'
+import { idOf, orAbsent } from '../../../pieces/answers'
 import { findPiece } from '../../../pieces/store'
 
 /** The piece as an SVG file, its loose joints in red. */
 export default defineEventHandler(async (event) => {
   const id = idOf(event)
-  const stored = await findPiece(id)
-  if (!stored) throw createError({ statusCode: 404, message: 'There is no such piece.' })
+  const stored = orAbsent(await findPiece(id))
   const { piece } = stored
   setHeader(event, 'content-type', 'image/svg+xml; charset=utf-8')
   setHeader(event, 'content-disposition', `attachment; filename="${id}.svg"`)

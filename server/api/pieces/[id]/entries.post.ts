@@ -1,19 +1,18 @@
-import { z } from 'zod'
-import { Entry } from '#core/piece/commands'
-import { bodyOf, idOf } from '../../../pieces/answers'
+import { EntriesBody, type RefusedAnswer, type TakenAnswer } from '#shared/wire'
+import { bodyOf, idOf, orAbsent } from '../../../pieces/answers'
 import { tell } from '../../../live/hub'
 import { giveEntries } from '../../../pieces/store'
 
-const Body = z.strictObject({ seenVersion: z.number().int().min(0), entries: z.array(Entry).min(1).max(500) })
-
-/** 200 with the new state; 409 with the newer document where another device was quicker; 422 where a command is refused. */
-export default defineEventHandler(async (event) => {
+/** 200 with the new state; 409 with the newer document where another device was quicker; 422 naming the entry that is refused. */
+export default defineEventHandler(async (event): Promise<TakenAnswer> => {
   const id = idOf(event)
-  const { seenVersion, entries } = await bodyOf(event, Body)
-  const given = await giveEntries(id, seenVersion, entries)
-  if (!given) throw createError({ statusCode: 404, message: 'There is no such piece.' })
+  const { seenVersion, entries } = await bodyOf(event, EntriesBody)
+  const given = orAbsent(await giveEntries(id, seenVersion, entries))
   if (given.kind === 'clash') throw createError({ statusCode: 409, message: 'Somebody else changed this piece.', data: given.stored })
-  if (given.kind === 'refused') throw createError({ statusCode: 422, message: given.issues[0]!.message, data: { issues: given.issues, ...given.stored } })
+  if (given.kind === 'refused') {
+    const data: RefusedAnswer = { entry: given.entry, issues: given.issues, ...given.stored }
+    throw createError({ statusCode: 422, message: given.issues[0]!.message, data })
+  }
   for (const change of [{ piece: id, version: given.stored.version }, ...given.others]) tell(change)
   return { piece: given.stored.piece, version: given.stored.version }
 })

@@ -1,8 +1,5 @@
-import { idOf } from '../../../pieces/answers'
+import { idOf, orAbsent } from '../../../pieces/answers'
 import { findPiece } from '../../../pieces/store'
 
-export default defineEventHandler(async (event) => {
-  const stored = await findPiece(idOf(event))
-  if (!stored) throw createError({ statusCode: 404, message: 'There is no such piece.' })
-  return stored
-})
+/** The piece with its log; with `?whole` from its oldest base. */
+export default defineEventHandler(async event => orAbsent(await findPiece(idOf(event), getQuery(event).whole === undefined ? 'near' : 'whole')))

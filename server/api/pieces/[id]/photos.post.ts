@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { bytesOf, idOf, refusal } from '../../../pieces/answers'
+import { bytesOf, idOf, orAbsent, refusal } from '../../../pieces/answers'
 import { keepPhoto, LARGEST_PHOTO_BYTES, readPhoto } from '../../../pieces/photos'
 import { findPiece } from '../../../pieces/store'
 
@@ -7,7 +7,7 @@ import { findPiece } from '../../../pieces/store'
 export default defineEventHandler(async (event) => {
   const pieceId = idOf(event)
   const bytes = await bytesOf(event, LARGEST_PHOTO_BYTES, `The picture is larger than ${LARGEST_PHOTO_BYTES / 1e6} MB: make it smaller first.`)
-  if (!await findPiece(pieceId)) throw createError({ statusCode: 404, message: 'There is no such piece.' })
+  orAbsent(await findPiece(pieceId))
   const read = await readPhoto(bytes)
   if (!read.ok) throw refusal(400, read.issues[0]!.message, read.issues)
   const id = `photo-${randomUUID()}`

@@ -1,0 +1,88 @@
+import { z } from 'zod'
+import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
+import { Id, Key, Name, Species, Text, WallTime } from './basic-schema'
+import { Fault } from './fault-schema'
+import { LIMITS } from './limits'
+import { Edit } from './edits'
+import { Joint, Part } from './frame-schema'
+import {
+  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, JOINT_STATES, LOOKS, MEND_IDS, METALS, OLD_GLUES, SCHOOLS,
+  SERVICES, SIGNS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
+} from './words'
+import { SCHEMA_VERSION } from './version'
+
+export { Id, Key, Name, Species, Text, WallTime } from './basic-schema'
+export { Break, Fault } from './fault-schema'
+export { Edit } from './edits'
+export { Joint, JointForm, Part } from './frame-schema'
+
+export const Finding = z.strictObject({
+  state: z.enum(JOINT_STATES),
+  directions: z.array(z.enum(DIRECTIONS)),
+  signs: z.partialRecord(z.enum(SIGNS), z.enum(LOOKS)),
+  clearance: z.partialRecord(z.enum(CLEARANCES), LengthMm),
+  oldGlue: z.enum(OLD_GLUES),
+}).meta({ id: 'finding' })
+export type Finding = z.infer<typeof Finding>
+
+export const Metal = z.strictObject({ id: Id, joint: Id, kind: z.enum(METALS), hidden: z.boolean(), note: Name })
+export type Metal = z.infer<typeof Metal>
+
+export const Intake = z.strictObject({
+  customer: Name, ask: Text, age: z.enum(AGES), worth: z.enum(WORTHS), finish: z.enum(FINISHES),
+  upholstery: z.enum(UPHOLSTERIES), service: z.enum(SERVICES), due: WallTime.nullable(), school: z.enum(SCHOOLS).nullable(),
+})
+export type Intake = z.infer<typeof Intake>
+
+export const Bracing = z.strictObject({ cornerBlocks: z.enum(BLOCK_STATES), webbing: z.enum(WEBBING_STATES) })
+export const OptionValue = z.union([Key, z.number().int().min(0).max(20)])
+
+export const Choices = z.strictObject({
+  mends: z.record(Id, z.enum(MEND_IDS)),
+  glue: z.enum(GLUE_IDS).nullable(),
+  causes: z.record(Id, z.strictObject({ cause: z.enum(CAUSE_IDS), why: Text })),
+  leaveShut: z.array(Id),
+  bracing: z.strictObject({ answer: z.enum(['restore', 'accept']), why: Text }).nullable(),
+})
+
+export const PieceEvent = z.strictObject({ id: Id, at: WallTime, kind: z.enum(EVENTS), stage: z.number().int().positive().nullable(), note: Text })
+export type PieceEvent = z.infer<typeof PieceEvent>
+
+/** Something worked out without the piece and kept to it, or a line somebody wants remembered. */
+export const Note = z.strictObject({ id: Id, at: WallTime, text: Text.min(1, 'must say something') })
+export type Note = z.infer<typeof Note>
+
+/** A picture of the piece, of a joint or of a fault. The picture itself is kept beside the document under the same id. */
+export const Photo = z.strictObject({ id: Id, at: WallTime, of: z.strictObject({ kind: z.enum(['piece', 'joint', 'fault']), id: Id.nullable() }), caption: Name, widthPx: z.number().int().positive(), heightPx: z.number().int().positive() })
+export type Photo = z.infer<typeof Photo>
+
+/** One of several alike: what they have in common is told to one and kept by all. */
+export const SetOf = z.strictObject({ id: Id, member: z.number().int().positive().max(24), of: z.number().int().min(2).max(24) })
+export type SetOf = z.infer<typeof SetOf>
+
+/** The form of a document. What its parts must agree on besides is in invariants.ts; schema.ts puts the two together. */
+export const PieceForm = z.strictObject({
+  schemaVersion: z.literal(SCHEMA_VERSION),
+  id: Id,
+  title: Name.min(1, 'must name the piece'),
+  takenInAt: WallTime,
+  set: SetOf.nullable(),
+  intake: Intake,
+  shape: z.strictObject({
+    family: Id, species: Species, measures: z.record(Key, MeasuredSchema), options: z.record(Key, OptionValue),
+    /** Changes by hand, in the order they were made. */
+    edits: z.array(Edit).max(LIMITS.edits),
+  }),
+  parts: z.array(Part).max(LIMITS.parts),
+  joints: z.array(Joint).max(LIMITS.joints),
+  findings: z.record(Id, Finding),
+  metal: z.array(Metal).max(LIMITS.metal),
+  faults: z.array(Fault).max(LIMITS.faults),
+  photos: z.array(Photo).max(LIMITS.photos),
+  bracing: Bracing,
+  choices: Choices,
+  outcome: z.strictObject({ verdict: z.enum(VERDICTS), why: Text }).nullable(),
+  events: z.array(PieceEvent).max(LIMITS.events),
+  notes: z.array(Note).max(LIMITS.notes),
+})
+export type Piece = z.infer<typeof PieceForm>

@@ -1,0 +1,104 @@
+import { findFamily } from './families'
+import { clearancesOf } from './joint-forms'
+import { LIMITS } from './limits'
+import type { Finding, Joint, Piece } from './document-schema'
+import type { ClearanceKey } from './words'
+
+/** A rule that a document breaks: where, and what would be right. */
+export interface BrokenRule { readonly path: readonly (string | number)[], readonly message: string }
+type Tell = (path: readonly (string | number)[], message: string) => void
+
+/** A gap wider than this is a slip of the unit: no joint that is still one has it. */
+export const LARGEST_CLEARANCE_MM = 20
+
+/**
+ * What must hold of every document besides its form, whichever way it came about: by a command, from a file, as a copy.
+ * Empty for a document that is whole. Every record is looked up by its own keys only, so that no inherited name passes.
+ */
+export function brokenRules(piece: Piece): BrokenRule[] {
+  const broken: BrokenRule[] = []
+  const tell: Tell = (path, message) => { broken.push({ path, message }) }
+  checkCounts(piece, tell)
+  checkIds(piece, tell)
+  checkShape(piece, tell)
+  checkFrame(piece, tell)
+  checkFacts(piece, tell)
+  return broken
+}
+
+const LISTS = ['parts', 'joints', 'metal', 'faults', 'photos', 'events', 'notes'] as const
+const ONE = { parts: 'parts', joints: 'joints', metal: 'pieces of metal', faults: 'faults', photos: 'pictures', events: 'events', notes: 'notes' } as const
+
+function checkCounts(piece: Piece, tell: Tell): void {
+  for (const list of LISTS) if (piece[list].length > LIMITS[list]) tell([list], `must be ${LIMITS[list]} ${ONE[list]} at most`)
+  if (piece.shape.edits.length > LIMITS.edits) tell(['shape', 'edits'], `must be ${LIMITS.edits} changes by hand at most`)
+}
+
+function checkIds(piece: Piece, tell: Tell): void {
+  for (const list of LISTS) {
+    const ids = new Set(piece[list].map(x => x.id))
+    if (ids.size < piece[list].length) tell([list], `two ${ONE[list]} share an id: each needs its own`)
+  }
+  if (new Set(piece.joints.map(j => j.number)).size < piece.joints.length) tell(['joints'], 'two joints share a number: each needs its own')
+}
+
+function checkShape({ shape, set }: Piece, tell: Tell): void {
+  const family = findFamily(shape.family)
+  if (!family) return tell(['shape', 'family'], `must be a family this program draws; it knows no “${shape.family}”`)
+  for (const [key, measure] of Object.entries(shape.measures)) {
+    const row = family.measures.find(m => m.key === key)
+    if (!row) tell(['shape', 'measures', key], 'must be a measurement of its family')
+    else if (!(measure.value >= row.min && measure.value <= row.max)) tell(['shape', 'measures', key], `must be between ${row.min} and ${row.max}`)
+  }
+  for (const [key, value] of Object.entries(shape.options)) {
+    const row = family.options.find(o => o.key === key)
+    if (!row) tell(['shape', 'options', key], 'must be an option of its family')
+    else if (!row.choices.some(c => c.value === value)) tell(['shape', 'options', key], `must be one of ${row.choices.map(c => c.value).join(', ')}`)
+  }
+  if (set && set.member > set.of) tell(['set', 'member'], 'must be one of the set: its number is larger than the set')
+}
+
+function checkFrame(piece: Piece, tell: Tell): void {
+  const parts = new Set(piece.parts.map(p => p.id))
+  const joints = new Map(piece.joints.map(j => [j.id, j]))
+  piece.joints.forEach((j, i) => {
+    for (const end of ['enters', 'receives'] as const) if (!parts.has(j[end])) tell(['joints', i, end], `must name a part of this piece; there is no “${j[end]}”`)
+    if (j.enters === j.receives) tell(['joints', i, 'receives'], 'must be another part than the one that enters')
+    if (j.shares === undefined) return
+    if (j.shares === j.id || joints.get(j.shares)?.receives !== j.receives) tell(['joints', i, 'shares'], `must name another joint in the same part; “${j.shares}” is none`)
+  })
+}
+
+function checkFacts(piece: Piece, tell: Tell): void {
+  const joints = new Map(piece.joints.map(j => [j.id, j]))
+  const parts = new Set(piece.parts.map(p => p.id))
+  const faults = new Set(piece.faults.map(f => f.id))
+  const needJoint = (path: readonly (string | number)[], id: string) => { if (!joints.has(id)) tell(path, `must name a joint of this piece; there is no “${id}”`) }
+  for (const [id, finding] of Object.entries(piece.findings)) {
+    needJoint(['findings', id], id)
+    checkClearances(joints.get(id), finding, ['findings', id, 'clearance'], tell)
+  }
+  for (const id of Object.keys(piece.choices.mends)) needJoint(['choices', 'mends', id], id)
+  for (const id of Object.keys(piece.choices.causes)) needJoint(['choices', 'causes', id], id)
+  for (const [i, id] of piece.choices.leaveShut.entries()) needJoint(['choices', 'leaveShut', i], id)
+  piece.metal.forEach((m, i) => needJoint(['metal', i, 'joint'], m.joint))
+  piece.faults.forEach((f, i) => {
+    if (!parts.has(f.part)) tell(['faults', i, 'part'], `must name a part of this piece; there is no “${f.part}”`)
+    if (!('joint' in f) || f.joint === null) return
+    needJoint(['faults', i, 'joint'], f.joint)
+    const joint = joints.get(f.joint)
+    if (joint && joint.enters !== f.part && joint.receives !== f.part) tell(['faults', i, 'joint'], 'must be one of the part’s own joints')
+  })
+  piece.photos.forEach(({ of }, i) => {
+    if (of.kind === 'piece' ? of.id !== null : of.id === null) tell(['photos', i, 'of', 'id'], 'must name what it is a picture of, and nothing for the whole piece')
+    else if (of.kind === 'joint') needJoint(['photos', i, 'of', 'id'], of.id!)
+    else if (of.kind === 'fault' && !faults.has(of.id!)) tell(['photos', i, 'of', 'id'], 'must name a fault of this piece')
+  })
+}
+
+function checkClearances(joint: Joint | undefined, { clearance }: Finding, path: readonly (string | number)[], tell: Tell): void {
+  for (const [key, gap] of Object.entries(clearance)) {
+    if (joint && !clearancesOf(joint.form).includes(key as ClearanceKey)) tell([...path, key], 'must be a clearance that this kind of joint has')
+    if (gap.value > LARGEST_CLEARANCE_MM) tell([...path, key], `must be ${LARGEST_CLEARANCE_MM} mm at most: check the unit`)
+  }
+}

@@ -1,0 +1,16 @@
+import type { Piece } from '../piece/schema'
+import type { Shop } from '../reference/shop-settings'
+
+/**
+ * What a plan is made from: of the piece and of the shop. Two that agree in this have the same plan, whatever they are
+ * called, whoever owns them and whatever pictures and notes there are.
+ */
+export function planFacts(piece: Piece, shop: Shop): object {
+  const { id, shape, parts, joints, findings, metal, faults, bracing, choices, outcome, events, intake } = piece
+  const { age, worth, finish, upholstery, service, school } = intake
+  const { hands, opensMin, closesMin, climate, rack, shelf } = shop
+  return {
+    piece: { id, family: shape.family, parts, joints, findings, metal, faults, bracing, choices, outcome, events, intake: { age, worth, finish, upholstery, service, school } },
+    shop: { school: shop.school, hands, opensMin, closesMin, climate, rack, shelf },
+  }
+}

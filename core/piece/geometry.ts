@@ -66,12 +66,16 @@ export interface Solid { readonly partId: string, readonly start: readonly Vec[]
  */
 export function solidsOf(part: Part, sides = 16): Solid[] {
   const total = axisLengthMm(part)
+  const rings = cutsOf(part, total).map(share => ringAt(part, share, total, sides))
+  return rings.slice(1).map((end, i) => ({ partId: part.id, start: rings[i]!, end }))
+}
+
+/** The shares of its axis at which a part is cut into straight, convex stretches, ends included. */
+function cutsOf(part: Part, total: number): number[] {
   const shares = [0, ...part.section.stations.map(s => s.along), 1]
   let run = 0
   for (let i = 0; i < part.axis.length - 2; i++) shares.push((run += distance(part.axis[i]!, part.axis[i + 1]!)) / total)
-  const cuts = [...new Set(shares.map(s => Math.round(s * 1e9) / 1e9))].sort((a, b) => a - b)
-  const rings = cuts.map(share => ringAt(part, share, total, sides))
-  return rings.slice(1).map((end, i) => ({ partId: part.id, start: rings[i]!, end }))
+  return [...new Set(shares.map(s => Math.round(s * 1e9) / 1e9))].sort((a, b) => a - b)
 }
 
 /** Nearer than this to a bend is at it, millimetres: coordinates are kept to a ten-thousandth. */
@@ -124,14 +128,46 @@ function cutAt(part: Part, share: number, segment: number, intoMm: number, tange
 /** Sides a round part has when a point on its surface is wanted: within a thousandth of its radius. */
 const FINE_SIDES = 72
 
-const fine = new WeakMap<Part, Solid[]>()
-/** A part is never changed, so what it is made of is worked out once. */
-function fineSolidsOf(part: Part): Solid[] {
+/** A convex stretch of a part with a ball around it, so that a line far off needs no closer look; its facets once one comes near. */
+interface Stretch { readonly centre: Vec, readonly radiusMm: number, facets(): readonly Facet[] }
+/** A facet by one of its corners and the way it looks, not of unit length. */
+interface Facet { readonly corner: Vec, readonly out: Vec }
+
+const fine = new WeakMap<Part, Stretch[]>()
+/** A part is never changed, so what it is made of is worked out once, and only where somebody comes near. */
+function stretchesOf(part: Part): Stretch[] {
   const known = fine.get(part)
   if (known) return known
-  const made = solidsOf(part, FINE_SIDES)
+  const total = axisLengthMm(part)
+  const cuts = cutsOf(part, total)
+  const ring = once((i: number) => ringAt(part, cuts[i]!, total, FINE_SIDES))
+  const facets = once((i: number) => facetsOf(ring(i), ring(i + 1)))
+  const made = cuts.slice(1).map((_, i): Stretch => ({ ...ballAround(part, cuts[i]!, cuts[i + 1]!), facets: () => facets(i) }))
   fine.set(part, made)
   return made
+}
+
+/** A ball that holds a stretch whatever its ends are cut to: a cut leans no further than `FLATTEST_CUT` allows. */
+function ballAround(part: Part, from: number, to: number): { centre: Vec, radiusMm: number } {
+  const [a, b] = [pointAtShare(part, from).point, pointAtShare(part, to).point]
+  const sections = [sectionAt(part, from), sectionAt(part, to)]
+  const reachMm = Math.max(...sections.map(s => Math.hypot(s.widthMm, s.depthMm) / 2)) / FLATTEST_CUT
+  return { centre: lerp(a, b, 0.5), radiusMm: distance(a, b) / 2 + reachMm }
+}
+
+function once<T>(make: (i: number) => T): (i: number) => T {
+  const made = new Map<number, T>()
+  return (i) => {
+    if (!made.has(i)) made.set(i, make(i))
+    return made.get(i)!
+  }
+}
+
+function facetsOf(start: readonly Vec[], end: readonly Vec[]): Facet[] {
+  const n = start.length
+  const facet = (a: Vec, b: Vec, c: Vec): Facet => ({ corner: a, out: cross(subtract(b, a), subtract(c, b)) })
+  const round = start.map((corner, i) => facet(corner, start[(i + 1) % n]!, end[(i + 1) % n]!))
+  return [...round, facet(start[2]!, start[1]!, start[0]!), facet(end[0]!, end[1]!, end[2]!)]
 }
 
 export interface SurfacePoint { readonly point: Vec, readonly normal: Vec }
@@ -139,31 +175,38 @@ export interface SurfacePoint { readonly point: Vec, readonly normal: Vec }
 /** Where a line from outside a part first meets its surface on the way to a point inside, and which way that face looks; null if it misses. */
 export function surfaceBetween(part: Part, from: Vec, to: Vec): SurfacePoint | null {
   let best: Entry = { share: Infinity, normal: [0, 1, 0] }
-  for (const solid of fineSolidsOf(part)) {
-    const entry = entryInto(solid, from, to)
+  for (const stretch of stretchesOf(part)) {
+    if (passesBy(stretch, from, to)) continue
+    const entry = entryInto(stretch, from, to)
     if (entry.share < best.share) best = entry
   }
   return best.share <= 1 ? { point: lerp(from, to, best.share), normal: unit(best.normal) } : null
 }
 
+/** Whether a line from one point to another stays outside the ball around a stretch. */
+function passesBy({ centre, radiusMm }: Stretch, from: Vec, to: Vec): boolean {
+  const way = subtract(to, from)
+  const squared = dot(way, way)
+  const nearest = squared === 0 ? 0 : Math.min(1, Math.max(0, dot(subtract(centre, from), way) / squared))
+  return distance(along(from, way, nearest), centre) > radiusMm + TOUCHES_MM
+}
+/** Room for rounding where a line just touches a ball, millimetres. */
+const TOUCHES_MM = 1e-6
+
 interface Entry { readonly share: number, readonly normal: Vec }
 
 /** Share of the way along a line at which it goes into a convex solid, and through which facet; Infinity if it never does. */
-function entryInto({ start, end }: Solid, from: Vec, to: Vec): Entry {
-  const n = start.length
+function entryInto(stretch: Stretch, from: Vec, to: Vec): Entry {
   const way = subtract(to, from)
   let [enter, leave] = [0, Infinity]
   let normal: Vec = [0, 1, 0]
-  const clip = (a: Vec, b: Vec, c: Vec) => {
-    const out = cross(subtract(b, a), subtract(c, b))
-    const [ahead, outside] = [dot(out, way), dot(out, subtract(from, a))]
+  for (const { corner, out } of stretch.facets()) {
+    const ahead = dot(out, way)
+    const outside = dot(out, subtract(from, corner))
     if (Math.abs(ahead) < 1e-12) { if (outside > 1e-9) leave = -Infinity }
     else if (ahead > 0) leave = Math.min(leave, -outside / ahead)
     else if (-outside / ahead > enter) [enter, normal] = [-outside / ahead, out]
   }
-  for (let i = 0; i < n; i++) clip(start[i]!, start[(i + 1) % n]!, end[(i + 1) % n]!)
-  clip(start[2]!, start[1]!, start[0]!)
-  clip(end[0]!, end[1]!, end[2]!)
   return { share: enter <= leave ? enter : Infinity, normal }
 }
 

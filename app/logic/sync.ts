@@ -51,9 +51,13 @@ export class Sync {
   private heldBack: readonly Clash[] = []
   /** Given in this tab and not kept yet, or never: the device would not. */
   private readonly own = new Map<string, Waiting>()
+  /** Gone from what is kept by another tab's doing, and in sight until the server has told what became of it. */
+  private readonly leaving = new Map<string, Waiting>()
   private readonly unkept = new Set<string>()
   private readonly unkeptClashes = new Map<string, Clash>()
   private readonly denied = new Map<string, number>()
+  /** Pieces whose state was asked for and did not come. */
+  private readonly unread = new Set<string>()
   private readonly partSizes = new Map<string, number>()
   private reach: SyncStatus['reach'] = 'reached'
   private damaged = 0
@@ -90,7 +94,8 @@ export class Sync {
   status(): SyncStatus {
     const counts = new Map<string, { pieceId: string, title: string, count: number }>()
     for (const { pieceId, title } of this.queue()) counts.set(pieceId, { pieceId, title, count: (counts.get(pieceId)?.count ?? 0) + 1 })
-    const clashes = [...new Map([...this.heldBack, ...this.unkeptClashes.values()].map(c => [c.waiting.entry.id, c])).values()]
+    const held = new Map([...this.heldBack, ...this.unkeptClashes.values()].map(c => [c.waiting.entry.id, c]))
+    const clashes = [...held.values()].sort((a, b) => a.waiting.order - b.waiting.order)
     return { reach: this.reach, waiting: [...counts.values()], clashes, denied: this.denied, notKept: this.unkept.size + this.unkeptClashes.size, damaged: this.damaged }
   }
 
@@ -122,6 +127,7 @@ export class Sync {
   /** Gives a command to a piece that is not at hand; whether it fits shows when it is sent. */
   giveBlind(piece: Pick<Piece, 'id' | 'title'>, seen: number | null, command: Command): void {
     this.keep({ entry: this.entryOf(command), pieceId: piece.id, title: piece.title, seen, order: this.nextOrder() })
+    this.relay(piece.id)
   }
 
   /** Takes an entry back; fetches an older document first where it lies further back than what is at hand. */
@@ -168,10 +174,11 @@ export class Sync {
     const before = this.queue()
     await this.reread()
     const still = new Set([...this.queue(), ...this.heldBack.map(c => c.waiting)].map(w => w.entry.id))
-    const gone = new Set(before.filter(w => !still.has(w.entry.id)).map(w => w.pieceId))
+    for (const w of before) if (!still.has(w.entry.id)) this.leaving.set(w.entry.id, w)
     for (const id of this.held.keys()) {
+      const gone = [...this.leaving.values()].filter(w => w.pieceId === id)
       // What another tab has sent is in the server's log before it leaves what is kept.
-      if (gone.has(id)) await this.read(id)
+      if (gone.length > 0 && await this.read(id)) for (const w of gone) this.leaving.delete(w.entry.id)
       this.relay(id)
     }
     this.pump()
@@ -232,16 +239,25 @@ export class Sync {
     this.tell(null)
   }
 
-  /** Asks the server for a piece. An answer older than what is known already, or about another piece by now, changes nothing. */
-  private async read(pieceId: string, whole = false): Promise<void> {
+  /** Asks the server for a piece; whether it answered. An answer older than what is known already changes nothing. */
+  private async read(pieceId: string, whole = false): Promise<boolean> {
     const answer = await this.ports.transport.read(pieceId, whole)
-    if (this.ended) return
-    if (answer.kind === 'here') this.setReach('reached')
-    if (answer.kind === 'here') return this.adopt(answer.stored, true)
-    if (answer.kind === 'erased') return this.erase(pieceId)
+    if (this.ended) return false
+    if (answer.kind === 'here') {
+      this.setReach('reached')
+      this.adopt(answer.stored, true)
+      return true
+    }
+    if (answer.kind === 'erased') {
+      await this.erase(pieceId)
+      return true
+    }
     this.unanswered(pieceId, answer)
     if (answer.kind === 'denied' && answer.status === 404 && !this.held.has(pieceId)) this.presences.set(pieceId, 'missing')
+    else this.unread.add(pieceId)
     this.tell(pieceId)
+    if (!this.pumping) this.retryLater()
+    return false
   }
 
   /** What the device kept may be damaged: then the server's answer is waited for. */
@@ -265,6 +281,7 @@ export class Sync {
     const server = historyOf(stored.base, stored.log, stored.piece)
     this.held.set(id, { server, closed: stored.closed, view: before?.view ?? server })
     this.presences.set(id, 'here')
+    if (fromServer) this.unread.delete(id)
     if (fromServer) this.ports.keeping.keepState(stored).catch(() => undefined)
     this.relay(id)
   }
@@ -281,7 +298,8 @@ export class Sync {
   }
 
   private rebased(held: HeldPiece, pieceId: string): Rebased {
-    return rebase(held.server, this.queue().filter(w => w.pieceId === pieceId), this.ports.device)
+    const inSight = new Map([...this.leaving.values(), ...this.queue()].map(w => [w.entry.id, w]))
+    return rebase(held.server, [...inSight.values()].filter(w => w.pieceId === pieceId), this.ports.device)
   }
 
   private setReach(reach: SyncStatus['reach']): void {
@@ -302,6 +320,7 @@ export class Sync {
     const waiting = this.queue().filter(w => w.pieceId === pieceId)
     this.held.delete(pieceId)
     this.presences.set(pieceId, 'erased')
+    this.unread.delete(pieceId)
     await this.ports.keeping.forget(pieceId).catch(() => undefined)
     const said = (w: Waiting) => saidBy(w.entry, held?.view ?? { log: [], piece: NO_NAMES })
     if (waiting.length > 0) await this.write({ hold: waiting.map(w => ({ waiting: w, why: 'erased', reason: '', mine: said(w), theirs: [] })) })
@@ -322,8 +341,15 @@ export class Sync {
 
   private retryLater(): void {
     this.stopRetry?.()
-    if (this.ended || this.queue().length === 0) return
-    this.stopRetry = this.ports.clock.after(RETRY_MS, () => { void this.reread().then(() => this.pump()) })
+    for (const id of this.unread) if (!this.held.has(id) && !this.wanted.includes(id)) this.unread.delete(id)
+    if (this.ended || (this.queue().length === 0 && this.unread.size === 0)) return
+    this.stopRetry = this.ports.clock.after(RETRY_MS, () => { void this.tryAgain() })
+  }
+
+  private async tryAgain(): Promise<void> {
+    for (const id of this.unread) await this.read(id)
+    await this.reread()
+    this.pump()
   }
 
   private async sendAll(): Promise<void> {

@@ -1,0 +1,301 @@
+import { describe, expect, it } from 'vitest'
+import { findingOf } from '#core/piece/facts'
+import { appendEntries, historyOf, type History } from '#core/piece/history'
+import type { Command } from '#core/piece/commands'
+import type { Entry } from '#core/piece/entry'
+import { newPiece } from '../../tests/fixtures/pieces'
+import { ModelKeeping } from '../../tests/fixtures/sync-world'
+import type { ReadAnswer, SendAnswer, Transport } from './ports'
+import { Sync } from './sync'
+
+const stool = newPiece('stool')
+const [J1, J2] = stool.joints.map(j => j.id) as [string, string]
+const test = (joint: string, state: 'solid' | 'gives' | 'apart'): Command => ({ do: 'test-joint', joint, state })
+const note = (n: number): Command => ({ do: 'keep-note', note: { id: `note-${n}`, at: '2026-03-05T09:00', text: `note ${n}` } })
+const settle = async () => { for (let i = 0; i < 12; i++) await new Promise(resolve => setImmediate(resolve)) }
+
+/** A server of one table, whose answers can be held back, and that may be told to turn things away. */
+class Desk implements Transport {
+  readonly pieces = new Map<string, History>()
+  readonly batches: { id: string, seen: number, entries: readonly Entry[] }[] = []
+  isGone = false
+  deny: ((entries: readonly Entry[]) => number | null) | null = null
+  readonly unreadable = new Set<string>()
+  readonly erased = new Set<string>()
+  private held: (() => void)[] | null = null
+
+  constructor(...ids: string[]) { for (const id of ids) this.pieces.set(id, historyOf({ ...stool, id, title: id })) }
+  /** Holds every answer back until `release`. */
+  hold(): void { this.held = [] }
+  release(): void { const held = this.held ?? []; this.held = null; for (const go of held) go() }
+  private async answer<T>(work: () => T): Promise<T> {
+    const done = work()
+    if (this.held) await new Promise<void>((resolve) => { this.held!.push(resolve) })
+    return done
+  }
+
+  private stored(id: string) { const h = this.pieces.get(id)!; return structuredClone({ piece: h.piece, base: h.base, closed: 0, version: h.log.length, log: h.log }) }
+  give(id: string, command: Entry['command'], by = 'tablet'): void {
+    const h = this.pieces.get(id)!
+    const next = appendEntries(h, [{ id: `theirs-${h.log.length}-${id}`, at: '2026-03-05T10:00:00Z', by, command }])
+    if (!next.ok) throw new Error(next.issues[0]!.message)
+    this.pieces.set(id, next.value)
+  }
+
+  read(id: string): Promise<ReadAnswer> {
+    return this.answer<ReadAnswer>(() => this.isGone ? { kind: 'offline' } : this.erased.has(id) ? { kind: 'erased' } : this.pieces.has(id) ? { kind: 'here', stored: this.stored(id) } : { kind: 'denied', status: 404 })
+  }
+
+  send(id: string, seen: number, entries: readonly Entry[]): Promise<SendAnswer> {
+    return this.answer<SendAnswer>(() => {
+      if (this.isGone) return { kind: 'offline' }
+      if (this.erased.has(id)) return { kind: 'erased' }
+      const status = this.deny?.(entries)
+      if (status) return { kind: 'denied', status }
+      this.batches.push({ id, seen, entries })
+      const places = entries.flatMap((e, i) => (this.unreadable.has(e.id) ? [i] : []))
+      if (places.length > 0) return { kind: 'unreadable', places, issues: [{ path: `entries.${places[0]}.command`, code: 'bad', message: 'must be something else' }] }
+      const h = this.pieces.get(id)!
+      if (seen !== h.log.length) return { kind: 'clash', stored: this.stored(id) }
+      const next = appendEntries(h, entries)
+      if (!next.ok) return { kind: 'refused', stored: this.stored(id), entry: next.entry, issues: next.issues }
+      this.pieces.set(id, next.value)
+      return { kind: 'taken', taken: { piece: next.value.piece, version: next.value.log.length } }
+    })
+  }
+}
+
+/** A tab of a device at a desk. */
+function tabAt(desk: Desk, keeping = new ModelKeeping(), name = 'a') {
+  let n = 0
+  const timers: (() => void)[] = []
+  const sync = new Sync({
+    transport: desk, keeping: keeping.for(() => true), channel: { tell: () => {} }, device: 'bench', tab: name, newId: () => `${name}-entry-${String(n++).padStart(4, '0')}`,
+    clock: { nowMs: () => 1000 + n, after: (_, act) => { timers.push(act); return () => { timers.splice(timers.indexOf(act), 1) } } },
+  })
+  return { sync, keeping, later: async () => { for (const act of timers.splice(0)) act(); await settle() } }
+}
+async function opened(desk: Desk, id: string, keeping?: ModelKeeping, name?: string) {
+  const tab = tabAt(desk, keeping, name)
+  await tab.sync.start()
+  await tab.sync.open(id)
+  await settle()
+  return tab
+}
+
+describe('the queue of a device', () => {
+  it('settles an answer on the piece it is about, though another one is on screen by then', async () => {
+    const desk = new Desk('a', 'b')
+    const { sync } = await opened(desk, 'b')
+    desk.hold()
+    const late = sync.open('a')
+    const there = sync.open('b')
+    expect(sync.give('b', test(J1, 'gives')).ok).toBe(true)
+    desk.release()
+    await Promise.all([late, there])
+    await settle()
+    expect(sync.pieceOf('b')!.view.piece.id).toBe('b')
+    expect(desk.pieces.get('a')!.log).toEqual([])
+    expect(findingOf(desk.pieces.get('b')!.piece, J1).state).toBe('gives')
+  })
+
+  it('sends 700 entries in parts, halves what is too large, and keeps all of what is turned away', async () => {
+    const desk = new Desk('a')
+    desk.isGone = true
+    const { sync, keeping, later } = tabAt(desk)
+    await sync.start()
+    for (let i = 0; i < 450; i++) sync.giveBlind({ id: 'a', title: 'a' }, 0, note(i))
+    for (let i = 0; i < 250; i++) sync.giveBlind({ id: 'a', title: 'a' }, 0, test(J1, i % 2 ? 'solid' : 'gives'))
+    await settle()
+    expect(sync.status()).toMatchObject({ reach: 'offline', waiting: [{ pieceId: 'a', title: 'a', count: 700 }] })
+    desk.isGone = false
+    for (const status of [403, 404, 408, 429]) {
+      desk.deny = () => status
+      await later()
+      expect([keeping.waiting.size, sync.status().denied.get('a')]).toEqual([700, status])
+    }
+    desk.deny = entries => (entries.length > 60 ? 413 : null)
+    await later()
+    expect(desk.pieces.get('a')!.log).toHaveLength(700)
+    expect(Math.max(...desk.batches.map(b => b.entries.length))).toBeLessThanOrEqual(60)
+    expect(keeping.waiting.size).toBe(0)
+  })
+
+  it('gives up only the entry that cannot be read, or that the server refuses, and keeps it to be seen after a reload', async () => {
+    const desk = new Desk('a')
+    desk.isGone = true
+    const { sync, keeping, later } = await opened(desk, 'a')
+    for (const n of [1, 2, 3]) sync.giveBlind({ id: 'a', title: 'a' }, 0, note(n))
+    sync.giveBlind({ id: 'a', title: 'a' }, 0, { do: 'change-metal', metal: { id: 'nowhere', joint: J1, kind: 'brad', hidden: false, note: '' } })
+    await settle()
+    desk.unreadable.add('a-entry-0001')
+    desk.isGone = false
+    await later()
+    expect(desk.pieces.get('a')!.piece.notes.map(n => n.id)).toEqual(['note-1', 'note-3'])
+    const again = tabAt(desk, keeping, 'b')
+    await again.sync.start()
+    expect(again.sync.status().clashes.map(c => [c.why, c.mine.join('')])).toEqual([['unreadable', 'note: note 2'], ['refused', `brad in J${stool.joints[0]!.number}`]])
+  })
+
+  it('lets the newer stand where older work is about the same thing, with both values, until somebody decides', async () => {
+    const desk = new Desk('a')
+    const { sync, later } = await opened(desk, 'a')
+    desk.isGone = true
+    sync.give('a', test(J1, 'solid'))
+    sync.give('a', test(J2, 'solid'))
+    await settle()
+    desk.give('a', test(J1, 'apart'))
+    desk.give('a', { do: 'rename', title: 'other' })
+    desk.isGone = false
+    await later()
+    const there = () => desk.pieces.get('a')!.piece
+    expect([findingOf(there(), J1).state, findingOf(there(), J2).state, there().title]).toEqual(['apart', 'solid', 'other'])
+    const [clash] = sync.status().clashes
+    const tag = `J${stool.joints[0]!.number}`
+    expect(clash).toMatchObject({ why: 'newer', mine: [`${tag} solid`], theirs: [{ by: 'tablet', said: [`${tag} apart`] }] })
+    await sync.decide(clash!.waiting.entry.id, 'mine')
+    await settle()
+    expect(findingOf(there(), J1).state).toBe('solid')
+    expect(sync.status().clashes).toEqual([])
+  })
+
+  it('does not ask where both said the same, or where the newer was taken back again', async () => {
+    const desk = new Desk('a')
+    const { sync, later } = await opened(desk, 'a')
+    desk.isGone = true
+    sync.give('a', test(J1, 'gives'))
+    sync.give('a', test(J2, 'gives'))
+    await settle()
+    desk.give('a', test(J1, 'gives'))
+    desk.give('a', test(J2, 'apart'))
+    desk.give('a', { do: 'undo', entry: 'theirs-1-a' })
+    desk.isGone = false
+    await later()
+    expect(sync.status().clashes).toEqual([])
+    expect([J1, J2].map(j => findingOf(desk.pieces.get('a')!.piece, j).state)).toEqual(['gives', 'gives'])
+  })
+
+  it('counts an undo by somebody else as news of what it takes back', async () => {
+    const desk = new Desk('a')
+    desk.give('a', test(J1, 'gives'), 'tablet')
+    const { sync, later } = await opened(desk, 'a')
+    desk.isGone = true
+    sync.give('a', { do: 'set-direction', joint: J1, direction: 'turns', on: true })
+    await settle()
+    desk.give('a', { do: 'undo', entry: 'theirs-0-a' })
+    desk.isGone = false
+    await later()
+    expect(sync.status().clashes[0]).toMatchObject({ why: 'newer', theirs: [{ said: ['taken back: ', `J${stool.joints[0]!.number} gives`] }] })
+  })
+
+  it('drops what was taken back again before anybody had to hear of it', async () => {
+    const desk = new Desk('a')
+    const { sync, later } = await opened(desk, 'a')
+    desk.isGone = true
+    sync.give('a', test(J1, 'solid'))
+    sync.give('a', { do: 'undo', entry: 'a-entry-0000' })
+    await settle()
+    desk.give('a', test(J1, 'apart'))
+    desk.isGone = false
+    await later()
+    expect(sync.status()).toMatchObject({ clashes: [], waiting: [] })
+    expect(findingOf(desk.pieces.get('a')!.piece, J1).state).toBe('apart')
+  })
+
+  it('sends what waits for every piece at the start, opened or not', async () => {
+    const desk = new Desk('a', 'b')
+    const { sync, keeping } = await opened(desk, 'a')
+    desk.isGone = true
+    sync.give('a', test(J1, 'gives'))
+    sync.giveBlind({ id: 'b', title: 'b' }, null, note(1))
+    await settle()
+    desk.isGone = false
+    const next = tabAt(desk, keeping, 'b')
+    await next.sync.start()
+    await settle()
+    expect([...desk.pieces.values()].map(h => h.log.length)).toEqual([1, 1])
+  })
+
+  it('works and sends though the device keeps nothing, and says what only the tab has', async () => {
+    const desk = new Desk('a')
+    const keeping = new ModelKeeping()
+    keeping.isFull = true
+    const { sync, later } = await opened(desk, 'a', keeping)
+    sync.give('a', test(J1, 'gives'))
+    await settle()
+    expect(findingOf(desk.pieces.get('a')!.piece, J1).state).toBe('gives')
+    desk.isGone = true
+    sync.give('a', test(J2, 'gives'))
+    await settle()
+    expect(sync.status().notKept).toBe(1)
+    desk.isGone = false
+    await later()
+    expect(findingOf(desk.pieces.get('a')!.piece, J2).state).toBe('gives')
+    expect(sync.status()).toMatchObject({ notKept: 0, waiting: [] })
+  })
+
+  it('hears of a change while it sends', async () => {
+    const desk = new Desk('a')
+    const { sync } = await opened(desk, 'a')
+    desk.hold()
+    sync.give('a', test(J1, 'gives'))
+    await settle()
+    desk.give('a', test(J2, 'apart'))
+    sync.heard({ piece: 'a', version: 2 })
+    desk.release()
+    await settle()
+    expect([J1, J2].map(j => findingOf(sync.pieceOf('a')!.view.piece, j).state)).toEqual(['gives', 'apart'])
+  })
+
+  it('shows what waited for an erased piece once, then lets it go', async () => {
+    const desk = new Desk('a')
+    const { sync, keeping, later } = await opened(desk, 'a')
+    desk.isGone = true
+    sync.give('a', test(J1, 'gives'))
+    await settle()
+    desk.erased.add('a')
+    desk.isGone = false
+    await later()
+    expect(sync.presenceOf('a')).toBe('erased')
+    const [clash] = sync.status().clashes
+    expect(clash).toMatchObject({ why: 'erased', mine: [`J${stool.joints[0]!.number} gives`] })
+    await sync.decide(clash!.waiting.entry.id, 'theirs')
+    expect([keeping.waiting.size, keeping.clashes.size]).toEqual([0, 0])
+  })
+
+  it('a tab that is behind asks first, before it holds back what another tab gave on top of what it has not seen', async () => {
+    const desk = new Desk('a')
+    const keeping = new ModelKeeping()
+    const [behind, ahead] = [await opened(desk, 'a', keeping, 'one'), await opened(desk, 'a', keeping, 'two')]
+    const screw = { id: 'screw-1', joint: J1, kind: 'screw', hidden: false, note: '' } as const
+    ahead.sync.give('a', { do: 'add-metal', metal: screw })
+    await settle()
+    desk.isGone = true
+    ahead.sync.give('a', { do: 'change-metal', metal: { ...screw, note: 'rusty' } })
+    await settle()
+    desk.isGone = false
+    ahead.sync.end()
+    behind.sync.give('a', test(J2, 'gives'))
+    await settle()
+    expect(behind.sync.status().clashes).toEqual([])
+    expect(desk.pieces.get('a')!.piece.metal).toEqual([{ ...screw, note: 'rusty' }])
+  })
+
+  it('two tabs of one device send every entry once, whoever has the turn', async () => {
+    const desk = new Desk('a')
+    const keeping = new ModelKeeping()
+    const [one, two] = [await opened(desk, 'a', keeping, 'one'), await opened(desk, 'a', keeping, 'two')]
+    desk.hold()
+    one.sync.give('a', test(J1, 'gives'))
+    two.sync.give('a', test(J2, 'apart'))
+    await settle()
+    desk.release()
+    await settle()
+    await two.sync.keptChanged()
+    await one.sync.keptChanged()
+    await settle()
+    await two.later()
+    expect(desk.pieces.get('a')!.log.map(e => e.id).sort()).toEqual(['one-entry-0000', 'two-entry-0000'])
+    for (const { sync } of [one, two]) expect(sync.pieceOf('a')!.view.log).toHaveLength(2)
+  })
+})

@@ -13,7 +13,7 @@ const savedWords = computed(() => {
   if (!piece.value) return ''
   const waiting = sync.waitingFor(piece.value.id)
   const { reach, denied, notKept } = sync.status
-  if (reach === 'offline') return waiting > 0 ? `offline, ${waiting} ${notKept > 0 ? 'in this tab' : 'kept here'}` : 'offline'
+  if (reach === 'offline') return waiting > 0 ? `offline, ${notKept > 0 ? `${waiting} in this tab` : `${sync.keptFor(piece.value.id)} kept here`}` : 'offline'
   if (waiting > 0 && denied.has(piece.value.id)) return `${waiting} kept here, not taken yet`
   return waiting > 0 ? 'saving' : 'saved'
 })

@@ -13,10 +13,10 @@ export interface SyncPorts { readonly transport: Transport, readonly keeping: Ke
 export interface HeldPiece { readonly server: History, readonly closed: number, readonly view: History }
 export type Presence = 'loading' | 'here' | 'missing' | 'erased'
 
-/** How things stand between this device and the server, for all pieces. */
+/** How things stand between this device and the server, for all pieces. `kept` of the `count` that wait are on the device's disk. */
 export interface SyncStatus {
   readonly reach: 'reached' | 'offline'
-  readonly waiting: readonly { readonly pieceId: string, readonly title: string, readonly count: number }[]
+  readonly waiting: readonly { readonly pieceId: string, readonly title: string, readonly count: number, readonly kept: number }[]
   readonly clashes: readonly Clash[]
   /** Pieces whose entries the server would not take just now, with the status it gave. */
   readonly denied: ReadonlyMap<string, number>
@@ -92,8 +92,11 @@ export class Sync {
   presenceOf(pieceId: string): Presence { return this.presences.get(pieceId) ?? 'loading' }
 
   status(): SyncStatus {
-    const counts = new Map<string, { pieceId: string, title: string, count: number }>()
-    for (const { pieceId, title } of this.queue()) counts.set(pieceId, { pieceId, title, count: (counts.get(pieceId)?.count ?? 0) + 1 })
+    const counts = new Map<string, { pieceId: string, title: string, count: number, kept: number }>()
+    for (const { entry, pieceId, title } of this.queue()) {
+      const { count, kept } = counts.get(pieceId) ?? { count: 0, kept: 0 }
+      counts.set(pieceId, { pieceId, title, count: count + 1, kept: kept + (this.own.has(entry.id) ? 0 : 1) })
+    }
     const held = new Map([...this.heldBack, ...this.unkeptClashes.values()].map(c => [c.waiting.entry.id, c]))
     const clashes = [...held.values()].sort((a, b) => a.waiting.order - b.waiting.order)
     return { reach: this.reach, waiting: [...counts.values()], clashes, denied: this.denied, notKept: this.unkept.size + this.unkeptClashes.size, damaged: this.damaged }

@@ -7,6 +7,9 @@ import { test as base, expect, type Page } from '@playwright/test'
 import { loadDemo } from '../../demo/load'
 import type { Piece } from '../../core/piece/schema'
 
+/** How every browser of the tests is started: without a word to anybody else. */
+export const BROWSER_ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run']
+
 const ENTRY = join(import.meta.dirname, '../../.output/server/index.mjs')
 const freePort = () => new Promise<number>((resolve) => {
   const probe = createServer().listen(0, '127.0.0.1', () => { const { port } = probe.address() as { port: number }; probe.close(() => resolve(port)) })

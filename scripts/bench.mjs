@@ -12,10 +12,13 @@ const load = path => tsImport(`../${path}`, import.meta.url)
 const rows = []
 const row = (what, figure, wanted = '') => rows.push({ what, figure, wanted })
 const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]
+/** Kinds of command that only fill the lists, or take the frame apart: not what a long log is made of. */
+const LEFT_OUT = new Set(['join-set', 'keep-note', 'log-event', 'edit-frame'])
 const ms = x => `${x.toFixed(1)} ms`
 
 await benchFamilies()
 await benchPlanning()
+await benchHistory()
 await benchBrowser()
 console.table(Object.fromEntries(rows.map(r => [r.what, { figure: r.figure, wanted: r.wanted }])))
 
@@ -59,6 +62,65 @@ async function benchPlanning() {
   }
   const draws = Array.from({ length: 60 }, () => timed(() => drawPiece(vestry.parts, vestry.joints, VIEWS.bench))).slice(5).sort((a, b) => a - b)
   row('drawing the vestry chair, median', ms(at(draws, 0.5)), '< 16 ms')
+}
+
+/** Undo and replay over long logs: half findings, choices and notes, a tenth of it drawing the piece anew. */
+async function benchHistory() {
+  const { appendEntries, historyOf, replay } = await load('core/piece/history.ts')
+  const { drawCommand } = await load('core/piece/commands/index.ts')
+  const { startPiece } = await load('core/piece/shape.ts')
+  const base = startPiece({ id: 'bench', title: 'Bench', family: 'framed-chair', takenInAt: '2026-03-05T09:00' }).value
+  for (const length of [400, 3000]) {
+    const history = longHistory(appendEntries, drawCommand, historyOf(base), length)
+    const undo = (place, n) => ({ id: `undo-${String(n).padStart(5, '0')}`, at: '2026-03-05T09:00:00Z', by: 'bench', command: { do: 'undo', entry: history.log[place].id } })
+    const median = work => at(Array.from({ length: 9 }, () => timed(work)).sort((a, b) => a - b), 0.5)
+    row(`replay of ${length} entries from the start`, ms(median(() => replay(base, history.log))))
+    row(`undo of the last of ${length}`, ms(median(() => appendEntries(history, [undo(length - 1, 1)]))), '< 50 ms')
+    row(`thirty undos in one batch, of ${length}`, ms(median(() => appendEntries(history, Array.from({ length: 30 }, (_, i) => undo(length - 1 - i, i))))), '< 50 ms')
+    row(`undo of the 11th of ${length}`, ms(median(() => appendEntries(history, [undo(10, 1)]))))
+  }
+}
+
+/** The server with a piece of three thousand entries: an entry more, and an undo. */
+async function benchLongLog(server) {
+  const { appendEntries, historyOf } = await load('core/piece/history.ts')
+  const { drawCommand } = await load('core/piece/commands/index.ts')
+  const post = (path, body) => fetch(server.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  await post('/api/pieces', { id: 'long-log', title: 'Long log', family: 'framed-chair', takenInAt: '2026-03-05T09:00' })
+  const { piece } = await (await fetch(`${server.url}/api/pieces/long-log`)).json()
+  const { log } = longHistory(appendEntries, drawCommand, historyOf(piece), 3000)
+  for (let i = 0; i < log.length; i += 500) await post('/api/pieces/long-log/entries', { seenVersion: i, entries: log.slice(i, i + 500) })
+  let version = log.length
+  const give = async (command) => {
+    const started = performance.now()
+    const answer = await post('/api/pieces/long-log/entries', { seenVersion: version, entries: [{ id: `given-${version}-0000`, at: '2026-03-05T09:00:00Z', by: 'bench', command }] })
+    if (answer.status === 200) version++
+    return answer.status === 200 ? performance.now() - started : Number.NaN
+  }
+  row('the server takes an entry, 3000 in the log', ms(await give({ do: 'set-bracing', bracing: { webbing: 'slack' } })))
+  row('the server takes an undo of the last, 3000 in the log', ms(await give({ do: 'undo', entry: log.at(-1).id })), '< 50 ms')
+  row('the server takes an undo of the 11th, 3000 in the log', ms(await give({ do: 'undo', entry: log[10].id })))
+  const started = performance.now()
+  const bytes = (await (await fetch(`${server.url}/api/pieces/long-log`)).text()).length
+  row(`a piece of 3000 entries handed over, ${(bytes / 1024).toFixed(0)} KB`, ms(performance.now() - started))
+}
+
+/** A history of so many entries, the same at every run; batches of fifty, as a device sends them. */
+function longHistory(appendEntries, drawCommand, start, length) {
+  let seed = 7
+  const lot = (below) => {
+    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
+    return Math.floor(seed / 2 ** 32 * below)
+  }
+  const draw = { pick: list => list[lot(list.length)], whole: (from, to) => from + lot(to - from + 1), real: (from, to) => from + (to - from) * lot(1001) / 1000, chance: () => lot(2) === 1 }
+  let history = start
+  while (history.log.length < length) {
+    const command = drawCommand(draw, history.piece)
+    if (LEFT_OUT.has(command.do)) continue
+    const next = appendEntries(history, [{ id: `entry-${String(history.log.length).padStart(5, '0')}`, at: '2026-03-05T09:00:00Z', by: 'bench', command }])
+    if (next.ok) history = next.value
+  }
+  return history
 }
 
 function timed(work) {
@@ -152,6 +214,7 @@ async function benchBrowser() {
     await page.context().close()
   }
   await benchStand(browser, server)
+  await benchLongLog(server)
   await browser.close()
   await server.stop()
   rmSync(dataFolder, { recursive: true })

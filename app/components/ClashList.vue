@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Clash } from '~/logic/rebase'
+import { useQueue } from '~/composables/useQueue'
 
 /** What this device gave and what stands against it, side by side, until somebody decides. What stands is the newer. */
 const { clashes } = defineProps<{ clashes: readonly Clash[] }>()
@@ -30,7 +31,7 @@ function drop(): void { for (const c of erased.value) sync.decide(c.waiting.entr
             <dd>{{ said(clash) }} <span class="small soft">{{ when(clash.waiting.entry.at) }}</span></dd>
             <template v-for="their in clash.theirs" :key="their.at">
               <dt>There now</dt>
-              <dd>{{ text(their.said) }} <span class="small soft">{{ their.by }}, {{ when(their.at) }}</span></dd>
+              <dd>{{ text(their.said) }} <span class="small soft">{{ their.by === useQueue().device ? 'this device' : 'another device' }}, {{ when(their.at) }}</span></dd>
             </template>
             <template v-if="clash.reason">
               <dt>Not taken</dt>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { memberWords } from '#core/piece/sets'
 import { errorsOf } from '~/composables/useApi'
-import { deviceName, newId } from '~/composables/useDevice'
+import { newId } from '~/composables/useDevice'
+import { useQueue } from '~/composables/useQueue'
 
 /** Whether the piece is one of several alike. What is told here of make and job is then told to all of them. */
 const { piece } = storeToRefs(usePiece())
@@ -12,7 +13,7 @@ const busy = ref(false)
 async function make(): Promise<void> {
   busy.value = true
   error.value = ''
-  try { await $fetch(`/api/pieces/${piece.value!.id}/set`, { method: 'POST', body: { of: of.value, entry: newId(), by: deviceName() } }) }
+  try { await $fetch(`/api/pieces/${piece.value!.id}/set`, { method: 'POST', body: { of: of.value, entry: newId(), by: useQueue().device } }) }
   catch (e) { error.value = Object.values(errorsOf(e)).join(' ') }
   busy.value = false
 }

@@ -12,7 +12,8 @@ const dark = computed(() => colorMode.value === 'dark')
 const savedWords = computed(() => {
   if (!piece.value) return ''
   const waiting = sync.waitingFor(piece.value.id)
-  const { reach, denied, notKept } = sync.status
+  const { isReady, reach, denied, notKept } = sync.status
+  if (!isReady) return ''
   if (reach === 'offline') return waiting > 0 ? `offline, ${notKept > 0 ? `${waiting} in this tab` : `${sync.keptFor(piece.value.id)} kept here`}` : 'offline'
   if (waiting > 0 && denied.has(piece.value.id)) return `${waiting} kept here, not taken yet`
   return waiting > 0 ? 'saving' : 'saved'

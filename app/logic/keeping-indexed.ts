@@ -12,13 +12,15 @@ interface Kept extends DBSchema {
   states: { key: string, value: StoredPiece }
   /** The bench as the server last listed it; one row. */
   list: { key: string, value: readonly ListedPiece[] }
+  /** What this device is called; one row. */
+  device: { key: string, value: string }
   /** Whose turn it is to send; one row. */
   turn: { key: string, value: { readonly tab: string, readonly untilMs: number } }
 }
 
 const NAME = 'arreglo'
 const VERSION = 1
-const [TURN, LIST] = ['turn', 'list']
+const [TURN, LIST, DEVICE] = ['turn', 'list', 'device']
 
 /**
  * Keeps in IndexedDB, which works on any page, secure or not, and writes a step whole or not at all. `strict` has it on
@@ -29,11 +31,18 @@ export class IndexedKeeping implements Keeping {
 
   private open(): Promise<IDBPDatabase<Kept>> {
     this.db ??= openDB<Kept>(NAME, VERSION, {
-      upgrade(db) { for (const store of ['waiting', 'clashes', 'states', 'list', 'turn'] as const) db.createObjectStore(store) },
+      upgrade(db) { for (const store of ['waiting', 'clashes', 'states', 'list', 'device', 'turn'] as const) db.createObjectStore(store) },
       terminated: () => { this.db = undefined },
     })
     this.db.catch(() => { this.db = undefined })
     return this.db
+  }
+
+  async name(proposed: string): Promise<string> {
+    const step = (await this.open()).transaction('device', 'readwrite', { durability: 'strict' })
+    const name = await step.store.get(DEVICE) ?? proposed
+    await Promise.all([step.store.put(name, DEVICE), step.done])
+    return name
   }
 
   async all() {

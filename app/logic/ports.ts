@@ -34,6 +34,8 @@ export interface KeptChange {
 
 /** What this device keeps over a reload, shared by its tabs. Rejects where it is full, damaged or forbidden. */
 export interface Keeping {
+  /** The device's name: the one it has had before, or from now on the one proposed. A crash must not make it another device. */
+  name(proposed: string): Promise<string>
   all(): Promise<{ readonly waiting: readonly Waiting[], readonly clashes: readonly Clash[], readonly damaged: number }>
   change(change: KeptChange): Promise<void>
   state(pieceId: string): Promise<StoredPiece | undefined>

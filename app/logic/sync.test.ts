@@ -1,87 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { findingOf } from '#core/piece/facts'
-import { appendEntries, historyOf, type History } from '#core/piece/history'
 import type { Command } from '#core/piece/commands'
-import type { Entry } from '#core/piece/entry'
+import { Desk, opened, settle, tabAt } from '../../tests/fixtures/desk'
 import { newPiece } from '../../tests/fixtures/pieces'
 import { ModelKeeping } from '../../tests/fixtures/sync-world'
-import type { ReadAnswer, SendAnswer, Transport } from './ports'
-import { Sync } from './sync'
 
 const stool = newPiece('stool')
 const [J1, J2] = stool.joints.map(j => j.id) as [string, string]
 const test = (joint: string, state: 'solid' | 'gives' | 'apart'): Command => ({ do: 'test-joint', joint, state })
 const note = (n: number): Command => ({ do: 'keep-note', note: { id: `note-${n}`, at: '2026-03-05T09:00', text: `note ${n}` } })
-const settle = async () => { for (let i = 0; i < 12; i++) await new Promise(resolve => setImmediate(resolve)) }
-
-/** A server of one table, whose answers can be held back, and that may be told to turn things away. */
-class Desk implements Transport {
-  readonly pieces = new Map<string, History>()
-  readonly batches: { id: string, seen: number, entries: readonly Entry[] }[] = []
-  isGone = false
-  deny: ((entries: readonly Entry[]) => number | null) | null = null
-  readonly unreadable = new Set<string>()
-  readonly erased = new Set<string>()
-  private held: (() => void)[] | null = null
-
-  constructor(...ids: string[]) { for (const id of ids) this.pieces.set(id, historyOf({ ...stool, id, title: id })) }
-  /** Holds every answer back until `release`. */
-  hold(): void { this.held = [] }
-  release(): void { const held = this.held ?? []; this.held = null; for (const go of held) go() }
-  private async answer<T>(work: () => T): Promise<T> {
-    const done = work()
-    if (this.held) await new Promise<void>((resolve) => { this.held!.push(resolve) })
-    return done
-  }
-
-  private stored(id: string) { const h = this.pieces.get(id)!; return structuredClone({ piece: h.piece, base: h.base, closed: 0, version: h.log.length, log: h.log }) }
-  give(id: string, command: Entry['command'], by = 'tablet'): void {
-    const h = this.pieces.get(id)!
-    const next = appendEntries(h, [{ id: `theirs-${h.log.length}-${id}`, at: '2026-03-05T10:00:00Z', by, command }])
-    if (!next.ok) throw new Error(next.issues[0]!.message)
-    this.pieces.set(id, next.value)
-  }
-
-  read(id: string): Promise<ReadAnswer> {
-    return this.answer<ReadAnswer>(() => this.isGone ? { kind: 'offline' } : this.erased.has(id) ? { kind: 'erased' } : this.pieces.has(id) ? { kind: 'here', stored: this.stored(id) } : { kind: 'denied', status: 404 })
-  }
-
-  send(id: string, seen: number, entries: readonly Entry[]): Promise<SendAnswer> {
-    return this.answer<SendAnswer>(() => {
-      if (this.isGone) return { kind: 'offline' }
-      if (this.erased.has(id)) return { kind: 'erased' }
-      const status = this.deny?.(entries)
-      if (status) return { kind: 'denied', status }
-      this.batches.push({ id, seen, entries })
-      const places = entries.flatMap((e, i) => (this.unreadable.has(e.id) ? [i] : []))
-      if (places.length > 0) return { kind: 'unreadable', places, issues: [{ path: `entries.${places[0]}.command`, code: 'bad', message: 'must be something else' }] }
-      const h = this.pieces.get(id)!
-      if (seen !== h.log.length) return { kind: 'clash', stored: this.stored(id) }
-      const next = appendEntries(h, entries)
-      if (!next.ok) return { kind: 'refused', stored: this.stored(id), entry: next.entry, issues: next.issues }
-      this.pieces.set(id, next.value)
-      return { kind: 'taken', taken: { piece: next.value.piece, version: next.value.log.length } }
-    })
-  }
-}
-
-/** A tab of a device at a desk. */
-function tabAt(desk: Desk, keeping = new ModelKeeping(), name = 'a') {
-  let n = 0
-  const timers: (() => void)[] = []
-  const sync = new Sync({
-    transport: desk, keeping: keeping.for(() => true), channel: { tell: () => {} }, device: 'bench', tab: name, newId: () => `${name}-entry-${String(n++).padStart(4, '0')}`,
-    clock: { nowMs: () => 1000 + n, after: (_, act) => { timers.push(act); return () => { timers.splice(timers.indexOf(act), 1) } } },
-  })
-  return { sync, keeping, later: async () => { for (const act of timers.splice(0)) act(); await settle() } }
-}
-async function opened(desk: Desk, id: string, keeping?: ModelKeeping, name?: string) {
-  const tab = tabAt(desk, keeping, name)
-  await tab.sync.start()
-  await tab.sync.open(id)
-  await settle()
-  return tab
-}
 
 describe('the queue of a device', () => {
   it('settles an answer on the piece it is about, though another one is on screen by then', async () => {

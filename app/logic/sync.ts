@@ -15,6 +15,8 @@ export type Presence = 'loading' | 'here' | 'missing' | 'erased'
 
 /** How things stand between this device and the server, for all pieces. `kept` of the `count` that wait are on the device's disk. */
 export interface SyncStatus {
+  /** Whether what the device keeps has been looked at: before that nobody knows what waits. */
+  readonly isReady: boolean
   readonly reach: 'reached' | 'offline'
   readonly waiting: readonly { readonly pieceId: string, readonly title: string, readonly count: number, readonly kept: number }[]
   readonly clashes: readonly Clash[]
@@ -62,16 +64,31 @@ export class Sync {
   private reach: SyncStatus['reach'] = 'reached'
   private damaged = 0
   private lastOrder = 0
+  private isReady = false
+  private ownName = ''
   private pumping = false
   private pumpAgain = false
   private ended = false
   private stopRetry: (() => void) | undefined
 
-  constructor(private readonly ports: SyncPorts) {}
+  private readonly begun: Promise<void>
+  private begin: () => void = () => {}
+
+  constructor(private readonly ports: SyncPorts) {
+    this.ownName = ports.device
+    this.begun = new Promise((resolve) => { this.begin = resolve })
+  }
+
+  /** What this device is called in the logs. */
+  get device(): string { return this.ownName }
 
   /** Begins with what the device has kept, and sends it, whichever pieces it is about. */
   async start(): Promise<void> {
+    this.ownName = await this.ports.keeping.name(this.ports.device).catch(() => this.ports.device)
     await this.reread()
+    this.isReady = true
+    this.begin()
+    this.tell(null)
     this.pump()
   }
 
@@ -99,11 +116,12 @@ export class Sync {
     }
     const held = new Map([...this.heldBack, ...this.unkeptClashes.values()].map(c => [c.waiting.entry.id, c]))
     const clashes = [...held.values()].sort((a, b) => a.waiting.order - b.waiting.order)
-    return { reach: this.reach, waiting: [...counts.values()], clashes, denied: this.denied, notKept: this.unkept.size + this.unkeptClashes.size, damaged: this.damaged }
+    return { isReady: this.isReady, reach: this.reach, waiting: [...counts.values()], clashes, denied: this.denied, notKept: this.unkept.size + this.unkeptClashes.size, damaged: this.damaged }
   }
 
   /** Brings a piece onto the screen: as the device kept it at once, as the server holds it when that answers. */
   async open(pieceId: string): Promise<void> {
+    await this.begun
     this.wanted = [pieceId]
     this.makeRoomFor(pieceId)
     if (!this.held.has(pieceId)) {
@@ -188,7 +206,7 @@ export class Sync {
   }
 
   private entryOf(command: Entry['command']): Entry {
-    return { id: this.ports.newId(), at: new Date(this.ports.clock.nowMs()).toISOString(), by: this.ports.device, command }
+    return { id: this.ports.newId(), at: new Date(this.ports.clock.nowMs()).toISOString(), by: this.ownName, command }
   }
 
   private nextOrder(): number {
@@ -302,7 +320,7 @@ export class Sync {
 
   private rebased(held: HeldPiece, pieceId: string): Rebased {
     const inSight = new Map([...this.leaving.values(), ...this.queue()].map(w => [w.entry.id, w]))
-    return rebase(held.server, [...inSight.values()].filter(w => w.pieceId === pieceId), this.ports.device)
+    return rebase(held.server, [...inSight.values()].filter(w => w.pieceId === pieceId), this.ownName)
   }
 
   private setReach(reach: SyncStatus['reach']): void {
@@ -386,7 +404,7 @@ export class Sync {
         isFresh = true
         continue
       }
-      const laid = rebase(held.server, mine, this.ports.device)
+      const laid = rebase(held.server, mine, this.ownName)
       if (laid.clashes.length > 0 && !isFresh) {
         await this.read(pieceId)
         if (this.reach === 'offline') return 'stop'

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { ref, watch } from 'vue'
 import type { UnitSystem } from '#core/measure/length'
 import { keepOnDevice, readKept } from '~/composables/useDevice'
 

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { ref } from 'vue'
 
 /** What was done last, for whoever looks or listens. */
 export const useMessages = defineStore('messages', () => {

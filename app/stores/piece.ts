@@ -1,12 +1,14 @@
 import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
 import type { Result } from '#core/measure/result'
 import type { Command } from '#core/piece/commands'
 import type { Entry } from '#core/piece/entry'
 import { describeEntry, findRedoable, findUndoable } from '#core/piece/history'
 import type { Piece } from '#core/piece/schema'
-import { deviceName } from '~/composables/useDevice'
 import { useQueue } from '~/composables/useQueue'
 import type { HeldPiece, Presence } from '~/logic/sync'
+import { useMessages } from './messages'
+import { useSelection } from './selection'
 
 /** The piece on screen, as the device's queue has it: every command acts at once, is kept, and is sent. */
 export const usePiece = defineStore('piece', () => {
@@ -16,12 +18,11 @@ export const usePiece = defineStore('piece', () => {
   const pieceId = ref<string | null>(null)
   const held = shallowRef<HeldPiece | undefined>()
   const presence = ref<Presence>('loading')
-  const by = deviceName()
 
   const piece = computed<Piece | null>(() => held.value?.view.piece ?? null)
   const log = computed<readonly Entry[]>(() => held.value?.view.log ?? [])
-  const undoable = computed(() => findUndoable(log.value, by))
-  const redoable = computed(() => findRedoable(log.value, by))
+  const undoable = computed(() => findUndoable(log.value, queue.device))
+  const redoable = computed(() => findRedoable(log.value, queue.device))
 
   function refresh(id: string | null): void {
     if (id === null || id !== pieceId.value) return

@@ -1,7 +1,10 @@
-import { defineStore } from 'pinia'
+import { defineStore, storeToRefs } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { planFacts, type Plan } from '#core/plan'
 import { planInWorker } from '~/composables/usePlanner'
 import { wallNow } from '~/composables/useDevice'
+import { usePiece } from './piece'
+import { useShop } from './shop'
 
 /** A busy sign is shown only when a plan takes longer than this. */
 const BUSY_AFTER_MS = 200

@@ -1,7 +1,9 @@
-import { defineStore } from 'pinia'
+import { defineStore, storeToRefs } from 'pinia'
+import { shallowRef, watch } from 'vue'
 import { apply } from '#core/piece/apply'
 import type { Command } from '#core/piece/commands'
 import type { Piece } from '#core/piece/schema'
+import { usePiece } from './piece'
 
 /** The piece as it would be with what is being typed; it is drawn, never kept. */
 export const usePreview = defineStore('preview', () => {

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { ref } from 'vue'
 
 /** What is picked on the piece in front of one; picked in one place it is picked everywhere. */
 export const useSelection = defineStore('selection', () => {

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
 import type { ShopChange } from '#core/reference/shop-change'
 import { USUAL_SHOP } from '#core/reference/usual-shop'
 import type { Shop } from '#core/reference/shop-settings'

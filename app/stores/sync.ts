@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
 import type { SyncStatus } from '~/logic/sync'
 import { useQueue } from '~/composables/useQueue'
 

@@ -4,5 +4,5 @@ const { slim = false, main = false } = defineProps<{ label: string, slim?: boole
 </script>
 
 <template>
-  <UButton color="neutral" variant="outline" :label="label" class="key-button" :class="{ slim, main }" />
+  <UButton color="neutral" variant="outline" :label="label" class="key-button ring-0" :class="{ slim, main }" />
 </template>

@@ -1,0 +1,62 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { openDB } from 'idb'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { newPiece } from '../../tests/fixtures/pieces'
+import { IndexedKeeping } from './keeping-indexed'
+import type { Waiting } from './rebase'
+
+const waiting = (n: number): Waiting => ({
+  entry: { id: `entry-${String(n).padStart(4, '0')}`, at: '2026-03-05T09:00:00Z', by: 'bench', command: { do: 'choose-glue', glue: 'fish' } }, pieceId: 'a', title: 'A', seen: n, order: n,
+})
+const piece = newPiece('stool')
+const stored = { piece, base: { version: 0, piece }, closed: 0, version: 0, log: [] }
+
+beforeEach(() => { globalThis.indexedDB = new IDBFactory() })
+
+describe('what a device keeps', () => {
+  it('is there for the next tab: what waits, what clashes, pieces, the list', async () => {
+    const one = new IndexedKeeping()
+    await one.change({ add: [waiting(1), waiting(2), waiting(3)] })
+    await one.change({ remove: ['entry-0001'], hold: [{ waiting: waiting(2), why: 'newer', reason: '', mine: ['J1 ', { value: 0.2, unit: 'fit-mm' }], theirs: [{ by: 'tablet', at: 'x', said: ['J1 apart'] }] }] })
+    await one.keepState(stored)
+    await one.keepList([{ piece, version: 4 }])
+    const two = new IndexedKeeping()
+    const all = await two.all()
+    expect([all.waiting.map(w => w.seen), all.clashes.map(c => c.waiting.seen), all.damaged]).toEqual([[3], [2], 0])
+    expect(all.clashes[0]!.mine).toEqual(['J1 ', { value: 0.2, unit: 'fit-mm' }])
+    expect(await two.state(piece.id)).toEqual(stored)
+    expect(await two.list()).toEqual([{ piece, version: 4 }])
+    await two.forget(piece.id)
+    await two.change({ dismiss: ['entry-0002'] })
+    expect([await one.state(piece.id), (await one.all()).clashes]).toEqual([undefined, []])
+  })
+
+  it('counts what cannot be read and leaves it where it is', async () => {
+    const keeping = new IndexedKeeping()
+    await keeping.change({ add: [waiting(1)] })
+    const db = await openDB('arreglo')
+    await db.put('waiting', { entry: 'torn' }, 'entry-torn')
+    db.close()
+    expect(await keeping.all()).toMatchObject({ waiting: [{ seen: 1 }], damaged: 1 })
+  })
+
+  it('calls a device what it was called before', async () => {
+    expect(await new IndexedKeeping().name('first')).toBe('first')
+    expect(await new IndexedKeeping().name('second')).toBe('first')
+  })
+
+  it('gives one tab at a time the turn to send, until its time runs out or it hands it on', async () => {
+    const [one, two] = [new IndexedKeeping(), new IndexedKeeping()]
+    expect([await one.lease('one', 1000, 8000), await two.lease('two', 2000, 8000), await one.lease('one', 5000, 8000)]).toEqual([true, false, true])
+    expect(await two.lease('two', 12_000, 8000)).toBe(false)
+    expect(await two.lease('two', 13_001, 8000)).toBe(true)
+    await one.release('one')
+    expect(await one.lease('one', 14_000, 8000)).toBe(false)
+    await two.release('two')
+    expect(await one.lease('one', 14_000, 8000)).toBe(true)
+    // A clock that was set back leaves nobody waiting for a day.
+    expect(await two.lease('two', 7000, 8000)).toBe(false)
+    expect(await two.lease('two', -5000, 8000)).toBe(true)
+  })
+})

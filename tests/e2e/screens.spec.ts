@@ -1,0 +1,36 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { test as base } from '@playwright/test'
+import { expect, Workshop } from './harness'
+
+/** One workshop with the demo in it for all screens a worker looks at: nothing is changed here. */
+const test = base.extend<object, { demo: Workshop }>({
+  demo: [async ({}, use) => { // eslint-disable-line no-empty-pattern
+    const workshop = await Workshop.open()
+    await workshop.withDemo()
+    await use(workshop)
+    await workshop.close()
+  }, { scope: 'worker' }],
+})
+
+const STEPS = ['take-in', 'test', 'cause', 'mend', 'open-up', 'glue-up', 'record']
+const SCREENS = [
+  '/', '/start', '/shop', '/quick', '/caliper', '/set/harbour-ladder-backs', '/bench/vestry-chair', '/piece/chapel-chair/test', '/piece/strand-rocker/take-in',
+  ...STEPS.map(step => `/piece/vestry-chair/${step}`),
+]
+
+for (const path of SCREENS) {
+  test(`${path} has no serious accessibility faults and does not scroll sideways on a phone, by day and by lamp`, async ({ page, demo }) => {
+    await page.goto(demo.url + path)
+    for (const colorScheme of ['light', 'dark'] as const) {
+      await page.emulateMedia({ colorScheme })
+      await page.setViewportSize({ width: 1280, height: 800 })
+      await page.locator('h1').first().waitFor()
+      await page.waitForTimeout(250)
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
+      const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
+      expect(serious.map(v => `${colorScheme}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([])
+      await page.setViewportSize({ width: 360, height: 740 })
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), 'at 360 px').toBeLessThanOrEqual(360)
+    }
+  })
+}

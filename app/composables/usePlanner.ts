@@ -2,6 +2,7 @@ import { wrap, type Remote } from 'comlink'
 import type { Piece } from '#core/piece/schema'
 import type { Plan } from '#core/plan'
 import type { Shop } from '#core/reference/shop-settings'
+import { PlanMemo } from '~/logic/plan-memo'
 import type { PlanWorker } from '~/workers/plan.worker'
 
 let remote: Remote<PlanWorker> | undefined
@@ -12,5 +13,7 @@ function planner(): Remote<PlanWorker> {
   return remote
 }
 
-/** A plan made off the page's own thread. */
-export const planInWorker = (piece: Piece, shop: Shop, startAt: string): Promise<Plan> => planner().plan(piece, shop, shop.climate, startAt)
+const memo = new PlanMemo((piece, shop, startAt) => planner().plan(piece, shop, shop.climate, startAt))
+
+/** A plan made off the page's own thread; one just made of the same facts comes back at once. */
+export const planInWorker = (piece: Piece, shop: Shop, startAt: string): Promise<Plan> => memo.planFor(piece, shop, startAt)

@@ -1,3 +1,5 @@
+import type { SmallStorage } from '~/logic/keeping-indexed'
+
 const KEY = 'arreglo-device'
 let remembered: string | undefined
 
@@ -13,6 +15,23 @@ export function deviceName(): string {
   remembered ??= readKept(KEY) ?? `device-${newId().slice(0, 8)}`
   keepOnDevice(KEY, remembered)
   return remembered
+}
+
+/** The small storage as the queue wants it: whatever goes wrong in it, it goes without. */
+export const smallStorage: SmallStorage = {
+  keys: () => {
+    try { return Object.keys(localStorage) }
+    catch { return [] }
+  },
+  read: (key) => {
+    try { return JSON.parse(readKept(key) ?? 'null') ?? undefined }
+    catch { return undefined }
+  },
+  write: (key, value) => keepOnDevice(key, JSON.stringify(value)),
+  drop: (key) => {
+    try { localStorage.removeItem(key) }
+    catch { /* It is seen again, and found to have landed. */ }
+  },
 }
 
 /** What the device keeps under a name; nothing where it may not keep anything. */

@@ -3,11 +3,11 @@ import { asWaiting } from '~/logic/kept-schema'
 import { httpTransport } from '~/logic/transport-http'
 import { Sync } from '~/logic/sync'
 import type { Channel } from '~/logic/ports'
-import { deviceName, newId } from './useDevice'
+import { deviceName, newId, smallStorage } from './useDevice'
 import { listenLive } from './useLive'
 
 let sync: Sync | undefined
-const keeping = new IndexedKeeping()
+const keeping = new IndexedKeeping(smallStorage)
 
 /** The device's queue: one for the page, started at its first use. */
 export function useQueue(): Sync {

@@ -3,7 +3,7 @@ import { IDBFactory } from 'fake-indexeddb'
 import { openDB } from 'idb'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { newPiece } from '../../tests/fixtures/pieces'
-import { IndexedKeeping } from './keeping-indexed'
+import { IndexedKeeping, type SmallStorage } from './keeping-indexed'
 import type { Waiting } from './rebase'
 
 const waiting = (n: number): Waiting => ({
@@ -12,16 +12,22 @@ const waiting = (n: number): Waiting => ({
 const piece = newPiece('stool')
 const stored = { piece, base: { version: 0, piece }, closed: 0, version: 0, log: [] }
 
-beforeEach(() => { globalThis.indexedDB = new IDBFactory() })
+const small = new Map<string, string>()
+const storage: SmallStorage = { keys: () => [...small.keys()], read: key => JSON.parse(small.get(key) ?? 'null') ?? undefined, write: (key, value) => { small.set(key, JSON.stringify(value)) }, drop: (key) => { small.delete(key) } }
+const newKeeping = () => new IndexedKeeping(storage)
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory()
+  small.clear()
+})
 
 describe('what a device keeps', () => {
   it('is there for the next tab: what waits, what clashes, pieces, the list', async () => {
-    const one = new IndexedKeeping()
+    const one = newKeeping()
     await one.change({ add: [waiting(1), waiting(2), waiting(3)] })
     await one.change({ remove: ['entry-0001'], hold: [{ waiting: waiting(2), why: 'newer', reason: '', mine: ['J1 ', { value: 0.2, unit: 'fit-mm' }], theirs: [{ by: 'tablet', at: 'x', said: ['J1 apart'] }] }] })
     await one.keepState(stored)
     await one.keepList([{ piece, version: 4 }])
-    const two = new IndexedKeeping()
+    const two = newKeeping()
     const all = await two.all()
     expect([all.waiting.map(w => w.seen), all.clashes.map(c => c.waiting.seen), all.damaged]).toEqual([[3], [2], 0])
     expect(all.clashes[0]!.mine).toEqual(['J1 ', { value: 0.2, unit: 'fit-mm' }])
@@ -33,7 +39,7 @@ describe('what a device keeps', () => {
   })
 
   it('counts what cannot be read and leaves it where it is', async () => {
-    const keeping = new IndexedKeeping()
+    const keeping = newKeeping()
     await keeping.change({ add: [waiting(1)] })
     const db = await openDB('arreglo')
     await db.put('waiting', { entry: 'torn' }, 'entry-torn')
@@ -41,13 +47,24 @@ describe('what a device keeps', () => {
     expect(await keeping.all()).toMatchObject({ waiting: [{ seen: 1 }], damaged: 1 })
   })
 
+  it('outlives a browser that throws its large storage away: what waited stands in the small one', async () => {
+    const keeping = newKeeping()
+    await keeping.change({ add: [waiting(1), waiting(2)] })
+    await keeping.change({ remove: ['entry-0001'] })
+    globalThis.indexedDB = new IDBFactory()
+    const after = newKeeping()
+    expect((await after.all()).waiting).toEqual([waiting(2)])
+    await after.change({ remove: ['entry-0002'] })
+    expect([(await after.all()).waiting, small.size]).toEqual([[], 0])
+  })
+
   it('calls a device what it was called before', async () => {
-    expect(await new IndexedKeeping().name('first')).toBe('first')
-    expect(await new IndexedKeeping().name('second')).toBe('first')
+    expect(await newKeeping().name('first')).toBe('first')
+    expect(await newKeeping().name('second')).toBe('first')
   })
 
   it('gives one tab at a time the turn to send, until its time runs out or it hands it on', async () => {
-    const [one, two] = [new IndexedKeeping(), new IndexedKeeping()]
+    const [one, two] = [newKeeping(), newKeeping()]
     expect([await one.lease('one', 1000, 8000), await two.lease('two', 2000, 8000), await one.lease('one', 5000, 8000)]).toEqual([true, false, true])
     expect(await two.lease('two', 12_000, 8000)).toBe(false)
     expect(await two.lease('two', 13_001, 8000)).toBe(true)

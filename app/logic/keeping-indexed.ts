@@ -14,24 +14,28 @@ interface Kept extends DBSchema {
   list: { key: string, value: readonly ListedPiece[] }
   /** What this device is called; one row. */
   device: { key: string, value: string }
-  /** Whose turn it is to send; one row. */
-  turn: { key: string, value: { readonly tab: string, readonly untilMs: number } }
 }
 
 const NAME = 'arreglo'
 const VERSION = 1
-const [TURN, LIST, DEVICE] = ['turn', 'list', 'device']
+const [LIST, DEVICE] = ['list', 'device']
+const [TURN, WAITS] = ['arreglo-turn', 'arreglo-waits-']
+
+/** A small storage beside the large one, as `localStorage` is: what it does not take it goes without, and it never throws. */
+export interface SmallStorage { keys(): string[], read(key: string): unknown, write(key: string, value: unknown): void, drop(key: string): void }
 
 /**
  * Keeps in IndexedDB, which works on any page, secure or not, and writes a step whole or not at all. `strict` has it on
- * the disk before it says so. Rejects where the browser will not keep anything, or nothing more.
+ * the disk before it says so. Rejects where the browser will not keep anything, or nothing more. What waits stands in the
+ * small storage as well, an entry a key: a browser that finds its IndexedDB damaged throws all of it away.
  */
 export class IndexedKeeping implements Keeping {
   private db: Promise<IDBPDatabase<Kept>> | undefined
+  constructor(private readonly small: SmallStorage) {}
 
   private open(): Promise<IDBPDatabase<Kept>> {
     this.db ??= openDB<Kept>(NAME, VERSION, {
-      upgrade(db) { for (const store of ['waiting', 'clashes', 'states', 'list', 'device', 'turn'] as const) db.createObjectStore(store) },
+      upgrade(db) { for (const store of ['waiting', 'clashes', 'states', 'list', 'device'] as const) db.createObjectStore(store) },
       terminated: () => { this.db = undefined },
     })
     this.db.catch(() => { this.db = undefined })
@@ -49,10 +53,12 @@ export class IndexedKeeping implements Keeping {
     const db = await this.open()
     const [rows, held] = await Promise.all([db.getAll('waiting'), db.getAll('clashes')])
     const [waiting, clashes] = [rows.flatMap(r => asWaiting(r) ?? []), held.flatMap(r => asClash(r) ?? [])]
-    return { waiting, clashes, damaged: rows.length + held.length - waiting.length - clashes.length }
+    const known = new Set([...waiting, ...clashes.map(c => c.waiting)].map(w => w.entry.id))
+    return { waiting: [...waiting, ...this.strays(known)], clashes, damaged: rows.length + held.length - waiting.length - clashes.length }
   }
 
   async change({ add = [], remove = [], hold = [], dismiss = [] }: KeptChange): Promise<void> {
+    for (const w of add) this.small.write(WAITS + w.entry.id, w)
     const db = await this.open()
     const step = db.transaction(['waiting', 'clashes'], 'readwrite', { durability: 'strict' })
     const [waiting, clashes] = [step.objectStore('waiting'), step.objectStore('clashes')]
@@ -61,6 +67,7 @@ export class IndexedKeeping implements Keeping {
       ...hold.flatMap(c => [waiting.delete(c.waiting.entry.id), clashes.put(c, c.waiting.entry.id)]), ...dismiss.map(id => clashes.delete(id)),
     ]
     await Promise.all([...writes, step.done])
+    for (const id of [...remove, ...hold.map(c => c.waiting.entry.id)]) this.small.drop(WAITS + id)
   }
 
   async state(pieceId: string): Promise<StoredPiece | undefined> { return (await this.open()).get('states', pieceId) }
@@ -69,18 +76,25 @@ export class IndexedKeeping implements Keeping {
   async keepList(pieces: readonly ListedPiece[]): Promise<void> { await (await this.open()).put('list', pieces, LIST) }
   async list(): Promise<readonly ListedPiece[] | undefined> { return (await this.open()).get('list', LIST) }
 
+  /**
+   * The turn stands in the small storage: it changes often, and a browser killed in the middle of such a change to IndexedDB
+   * threw away all that was in it (seen in Chromium, once in a dozen kills). Two tabs that take it in the same moment do no harm.
+   */
   async lease(tab: string, nowMs: number, forMs: number): Promise<boolean> {
-    const step = (await this.open()).transaction('turn', 'readwrite')
-    const turn = await step.store.get(TURN)
+    const turn = this.small.read(TURN) as { readonly tab: string, readonly untilMs: number } | undefined
     const isFree = turn === undefined || turn.tab === tab || turn.untilMs < nowMs || turn.untilMs > nowMs + 2 * forMs
-    if (isFree) await step.store.put({ tab, untilMs: nowMs + forMs }, TURN)
-    await step.done
+    if (isFree) this.small.write(TURN, { tab, untilMs: nowMs + forMs })
     return isFree
   }
 
   async release(tab: string): Promise<void> {
-    const step = (await this.open()).transaction('turn', 'readwrite')
-    if ((await step.store.get(TURN))?.tab === tab) await step.store.delete(TURN)
-    await step.done
+    const turn = this.small.read(TURN) as { readonly tab: string } | undefined
+    if (turn?.tab === tab) this.small.drop(TURN)
+  }
+
+  /** Entries that stand in the small storage only: the large one was thrown away by the browser, or would not take them. */
+  private strays(known: ReadonlySet<string>): Waiting[] {
+    const rows = this.small.keys().filter(key => key.startsWith(WAITS)).map(key => this.small.read(key))
+    return rows.flatMap(row => asWaiting(row) ?? []).filter(w => !known.has(w.entry.id))
   }
 }

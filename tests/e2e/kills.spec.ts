@@ -8,12 +8,33 @@ import { BROWSER_ARGS, expect, saved, test, type Workshop } from './harness'
 const KILLS = Number(process.env.KILLS ?? 4)
 const CHAIR = 'schoolroom-chair'
 
-/** The processes of the browser that keeps its data in a folder, by their ids. */
+const read = (path: string): string => {
+  try { return readFileSync(path, 'utf8') }
+  catch { return '' }
+}
+const processes = () => readdirSync('/proc').filter(name => /^\d+$/.test(name)).map(Number)
+const runs = (pid: number) => /^State:\s+[^Z]/m.test(read(`/proc/${pid}/status`))
+
+/** The processes of the browser that keeps its data in a folder, and all that they have started, by their ids. */
 function processesOf(profile: string): number[] {
-  return readdirSync('/proc').filter(name => /^\d+$/.test(name)).map(Number).filter((pid) => {
-    try { return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(profile) }
-    catch { return false }
-  })
+  const parents = processes().map(pid => [pid, Number(/^PPid:\s+(\d+)/m.exec(read(`/proc/${pid}/status`))?.[1] ?? 0)] as const)
+  const own = new Set(processes().filter(pid => read(`/proc/${pid}/cmdline`).includes(profile)))
+  for (let grew = true; grew;) {
+    const children = parents.filter(([pid, parent]) => own.has(parent) && !own.has(pid))
+    for (const [pid] of children) own.add(pid)
+    grew = children.length > 0
+  }
+  return [...own]
+}
+
+/** Kills the browser with everything it started, and waits until nothing of it runs any more. */
+async function killBrowser(profile: string): Promise<void> {
+  const pids = processesOf(profile)
+  for (const pid of pids) {
+    try { process.kill(pid, 'SIGKILL') }
+    catch { /* Gone already. */ }
+  }
+  while (pids.some(runs)) await new Promise(resolve => setTimeout(resolve, 20))
 }
 
 const open = (profile: string): Promise<BrowserContext> => chromium.launchPersistentContext(profile, {

@@ -75,10 +75,7 @@ test(`${KILLS} kills during edits, of the browser and of the server: nothing ack
       const marking = mark(page, 40, () => isOver).catch(() => {})
       await page.waitForTimeout(300 + (round * 137) % 900)
       const shown = await page.getByTestId('save-state').innerText()
-      for (const pid of processesOf(profile)) {
-        try { process.kill(pid, 'SIGKILL') }
-        catch { /* gone already */ }
-      }
+      await killBrowser(profile)
       isOver = true
       await marking
       const kept = Number(/(\d+) kept here/.exec(shown)?.[1] ?? 0)

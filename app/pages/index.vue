@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { parseWallTime } from '#core/measure/wall-time'
 import type { Piece } from '#core/piece/schema'
-import { faultyJoints, missingParts } from '#core/piece/facts'
+import { troublesOf } from '#core/condition/troubles'
+import { faultyJoints } from '#core/piece/facts'
 import { memberWords } from '#core/piece/sets'
 import { nextStep, type Plan } from '#core/plan'
 import { foldedAxis, lanesOf } from '#core/shop/lanes'
@@ -51,7 +52,7 @@ onScopeDispose(() => { latest++ })
 interface Row { piece: Piece, plan: Plan | undefined, loose: number, wood: number, glued: boolean, next: ReturnType<typeof nextStep> | undefined, bars: ReturnType<typeof lanesOf> }
 const rows = computed<Row[]>(() => (pieces.value ?? []).map((piece) => {
   const plan = plans.value.get(piece.id)
-  return { piece, plan, loose: faultyJoints(piece).length, wood: piece.faults.length + missingParts(piece).length, glued: Boolean(plan && plan.stages.length > 0 && plan.stages.every(s => s.glued)), next: plan ? nextStep(piece, plan, now.value) : undefined, bars: plan ? lanesOf(piece, plan) : [] }
+  return { piece, plan, loose: faultyJoints(piece).length, wood: troublesOf(piece).filter(t => t.kind !== 'joint-loose').length, glued: Boolean(plan && plan.stages.length > 0 && plan.stages.every(s => s.glued)), next: plan ? nextStep(piece, plan, now.value) : undefined, bars: plan ? lanesOf(piece, plan) : [] }
 }))
 const ALL = ''
 const [stage, customer, due] = [ref(ALL), ref(ALL), ref(ALL)]

@@ -6,7 +6,7 @@ import { LIMITS } from './limits'
 import { Edit } from './edits'
 import { Joint, Part } from './frame-schema'
 import {
-  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, JOINT_STATES, LOOKS, MEND_IDS, METALS, OLD_GLUES, SCHOOLS,
+  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, JOINT_STATES, LOOKS, MEND_IDS, METALS, OLD_GLUES, SCHOOLS, SETTLED,
   SERVICES, SIGNS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
 } from './words'
 import { SCHEMA_VERSION } from './version'
@@ -37,11 +37,16 @@ export type Intake = z.infer<typeof Intake>
 export const Bracing = z.strictObject({ cornerBlocks: z.enum(BLOCK_STATES), webbing: z.enum(WEBBING_STATES) })
 export const OptionValue = z.union([Key, z.number().int().min(0).max(20)])
 
+/** What a decision is about: a joint, a fault or a part that is missing, by its id. */
+export const TroubleId = z.string().regex(/^(joint|fault|part):[a-z0-9][a-z0-9-]{0,63}$/, 'must name a joint, a fault or a part, such as fault:broken-leg').meta({ id: 'troubleId' })
+
 export const Choices = z.strictObject({
   mends: z.record(Id, z.enum(MEND_IDS)),
   glue: z.enum(GLUE_IDS).nullable(),
   causes: z.record(Id, z.strictObject({ cause: z.enum(CAUSE_IDS), why: Text })),
   leaveShut: z.array(Id),
+  /** Troubles that no mend of the plan answers, and how the repairer did: left as it is and why, or mended otherwise and how. */
+  settled: z.record(TroubleId, z.strictObject({ how: z.enum(SETTLED), why: Text })).optional(),
   bracing: z.strictObject({ answer: z.enum(['restore', 'accept']), why: Text }).nullable(),
 })
 

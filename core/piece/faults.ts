@@ -46,5 +46,6 @@ export function putFault(piece: Piece, fault: Fault, isNew: boolean): Result<Pie
 export const dropFault = (piece: Piece, id: string): Piece => ({
   ...piece,
   faults: piece.faults.filter(f => f.id !== id),
+  ...(piece.choices.settled ? { choices: { ...piece.choices, settled: Object.fromEntries(Object.entries(piece.choices.settled).filter(([key]) => key !== `fault:${id}`)) } } : {}),
   photos: piece.photos.map(p => (p.of.kind === 'fault' && p.of.id === id ? { ...p, of: { kind: 'piece', id: null } } : p)),
 })

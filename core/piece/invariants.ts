@@ -81,6 +81,8 @@ function checkFacts(piece: Piece, tell: Tell): void {
   for (const id of Object.keys(piece.choices.mends)) needJoint(['choices', 'mends', id], id)
   for (const id of Object.keys(piece.choices.causes)) needJoint(['choices', 'causes', id], id)
   for (const [i, id] of piece.choices.leaveShut.entries()) needJoint(['choices', 'leaveShut', i], id)
+  const there = new Set([...piece.joints.map(j => `joint:${j.id}`), ...piece.faults.map(f => `fault:${f.id}`), ...piece.parts.map(p => `part:${p.id}`)])
+  for (const id of Object.keys(piece.choices.settled ?? {})) if (!there.has(id)) tell(['choices', 'settled', id], 'must belong to a joint, a fault or a part of this piece')
   piece.metal.forEach((m, i) => needJoint(['metal', i, 'joint'], m.joint))
   piece.faults.forEach((f, i) => {
     if (!parts.has(f.part)) tell(['faults', i, 'part'], `must name a part of this piece; there is no “${f.part}”`)

@@ -115,8 +115,15 @@ function withoutStale(piece: Piece): Piece {
     ...piece,
     findings: fitting(piece.joints, only(piece.findings)),
     photos: piece.photos.map(p => (p.of.kind === 'joint' && !ids.has(p.of.id ?? '') ? { ...p, of: { kind: 'piece', id: null } } : p)),
-    choices: { ...choices, mends: only(choices.mends), causes: only(choices.causes), leaveShut: choices.leaveShut.filter(id => ids.has(id)) },
+    choices: { ...choices, mends: only(choices.mends), causes: only(choices.causes), leaveShut: choices.leaveShut.filter(id => ids.has(id)), ...stillSettled(piece) },
   }
+}
+
+/** Decisions on troubles whose joint, fault or part is still there. */
+function stillSettled({ choices: { settled }, joints, faults, parts }: Piece): Pick<Piece['choices'], 'settled'> {
+  if (!settled) return {}
+  const there = new Set([...joints.map(j => `joint:${j.id}`), ...faults.map(f => `fault:${f.id}`), ...parts.map(p => `part:${p.id}`)])
+  return { settled: Object.fromEntries(Object.entries(settled).filter(([id]) => there.has(id))) }
 }
 
 export interface StartOptions { readonly id: string, readonly title: string, readonly family: string, readonly takenInAt: string }

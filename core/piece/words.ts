@@ -48,6 +48,10 @@ export const WEBBING_STATES = ['not-looked', 'tight', 'slack', 'missing', 'board
 export const MEND_IDS = ['re-glue', 'glue-in-place', 'kerf-and-wedge', 'shims', 'new-dowel'] as const
 export type MendId = (typeof MEND_IDS)[number]
 
+/** How a trouble was answered without a mend of the plan. */
+export const SETTLED = ['left', 'mended-otherwise'] as const
+export type Settled = (typeof SETTLED)[number]
+
 export const VERDICTS = ['repair', 'not-worth-it', 'refer-on', 'owner-decides'] as const
 export const EVENTS = ['dry-run-closed', 'opened', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
 

@@ -4,20 +4,23 @@ import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { TakeApart } from '../takeapart'
-import type { Gate, JointMend } from './plan'
+import type { AnsweredTrouble, Gate, JointMend } from './plan'
+import { troubleName } from './troubles'
 
 /** What has to be so before glue is spread: nothing found out with glue on every surface. */
-export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeApart): Gate[] {
+export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeApart, troubles: readonly AnsweredTrouble[]): Gate[] {
   const { untested } = surveyOf(piece)
   const undecided = mends.filter(m => m.chosen === null)
+  const open = troubles.filter(t => t.kind !== 'joint-loose' && t.answer === 'open')
   const metal = piece.metal.filter(m => apart.moves.some(move => move.joints.includes(m.joint)))
   const whole = readWholePiece(piece)
   const tags = (ids: readonly string[]) => ids.slice(0, 6).map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')
   return [
-    { step: 'test', done: untested.length === 0, words: untested.length === 0 ? say`Every joint was tried` : say`${q(untested.length, 'count')} joints not tried: ${tags(untested.map(j => j.id))}${untested.length > 6 ? ' …' : ''}` },
-    { step: 'mend', done: undecided.length === 0, words: undecided.length === 0 ? say`Every loose joint has its mend` : say`No mend yet for ${tags(undecided.map(m => m.joint))}` },
-    { step: 'cause', done: !whole.needsAnswer || piece.choices.bracing !== null, words: whole.needsAnswer ? piece.choices.bracing ? say`The frame’s bracing is answered` : say`The frame’s bracing is not answered: mended alone, it fails again` : say`Nothing points to the frame as a whole` },
-    { step: 'open-up', done: metal.length === 0 || piece.events.some(e => e.kind === 'opened'), words: metal.length === 0 ? say`No metal in the joints that open` : say`Metal out first: ${tags([...new Set(metal.map(m => m.joint))])}` },
-    { step: 'glue-up', done: piece.events.some(e => e.kind === 'dry-run-closed'), words: say`Dry run: every joint closes, square, four feet down, clamps rehearsed` },
+    { id: 'tested', step: 'test', done: untested.length === 0, words: untested.length === 0 ? say`Every joint was tried` : say`${q(untested.length, 'count')} joints not tried: ${tags(untested.map(j => j.id))}${untested.length > 6 ? ' …' : ''}` },
+    { id: 'mends', step: 'mend', done: undecided.length === 0, words: undecided.length === 0 ? say`Every loose joint has its mend` : say`No mend yet for ${tags(undecided.map(m => m.joint))}` },
+    { id: 'troubles', step: 'mend', done: open.length === 0, words: open.length === 0 ? say`Nothing found in the wood is left unanswered` : say`Neither mended nor settled: ${open.slice(0, 6).map(t => troubleName(piece, t)).join(', ')}${open.length > 6 ? ' …' : ''}` },
+    { id: 'bracing', step: 'cause', done: !whole.needsAnswer || piece.choices.bracing !== null, words: whole.needsAnswer ? piece.choices.bracing ? say`The frame’s bracing is answered` : say`The frame’s bracing is not answered: mended alone, it fails again` : say`Nothing points to the frame as a whole` },
+    { id: 'metal', step: 'open-up', done: metal.length === 0 || piece.events.some(e => e.kind === 'opened'), words: metal.length === 0 ? say`No metal in the joints that open` : say`Metal out first: ${tags([...new Set(metal.map(m => m.joint))])}` },
+    { id: 'dry-run', step: 'glue-up', done: piece.events.some(e => e.kind === 'dry-run-closed'), words: say`Dry run: every joint closes, square, four feet down, clamps rehearsed` },
   ]
 }

@@ -1,5 +1,6 @@
 export { planFacts } from './depends'
+export { troubleName } from './troubles'
 export { benchSteps, type BenchStep } from './bench-steps'
 export { nextStep, type NextStep } from './next-step'
 export { planPiece, mendShort } from './plan-piece'
-export type { Gate, GluePlan, JointMend, MendOption, Plan, StepId } from './plan'
+export type { Answer, AnsweredTrouble, Gate, GluePlan, JointMend, MendOption, Plan, StepId } from './plan'

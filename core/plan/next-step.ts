@@ -1,9 +1,8 @@
 import { say, type Phrase } from '../measure/phrase'
 import { describeDuration, describeWallTime } from '../measure/wall-time'
-import { faultTag } from '../piece/faults'
-import { missingParts } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Plan, StepId } from './plan'
+import { troubleName } from './troubles'
 
 export interface NextStep { readonly step: StepId, readonly words: Phrase, readonly minutes: number | null }
 
@@ -18,8 +17,8 @@ export function nextStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   if (piece.events.some(e => e.kind === 'returned')) return { step: 'record', words: say`Returned`, minutes: null }
   const { untested } = plan.survey
   if (untested.length > 0) return { step: 'test', words: untested.length === plan.survey.total ? say`Go round the ${plan.survey.total} joints` : say`Try the ${untested.length} joints left`, minutes: Math.ceil(untested.length * PER_JOINT_MIN) }
-  if (plan.stages.length === 0 && plan.problems.length === 0) return { step: 'record', words: say`Nothing is loose: write it down`, minutes: null }
-  const open = plan.gates.find(g => !g.done && (g.step === 'mend' || g.step === 'cause'))
+  if (plan.troubles.length === 0 && plan.problems.length === 0) return { step: 'record', words: say`Nothing is wrong: write it down`, minutes: null }
+  const open = plan.gates.find(g => !g.done && (g.id === 'mends' || g.id === 'bracing'))
   if (open) return { step: open.step, words: open.step === 'cause' ? say`Answer for the frame’s bracing` : say`Choose the mends left`, minutes: null }
   return gluingStep(piece, plan, nowMin)
 }
@@ -28,8 +27,8 @@ function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   const inClamps = plan.stages.find(s => s.glued && s.clampsOffMin > nowMin)
   if (inClamps) return { step: 'glue-up', words: say`In clamps until ${describeWallTime(inClamps.clampsOffMin, nowMin)}`, minutes: null }
   const next = plan.stages.find(s => !s.glued)
-  const first = [...piece.faults.filter(f => f.kind === 'break').map(f => faultTag(piece, f)), ...missingParts(piece).map(p => `the missing ${p.label}`)]
-  if (next && first.length > 0) return { step: 'test', words: say`See to ${first.slice(0, 2).join(', ')}${first.length > 2 ? ' …' : ''} before gluing`, minutes: null }
+  const first = plan.troubles.filter(t => t.answer === 'open').map(t => troubleName(piece, t))
+  if (first.length > 0) return { step: 'mend', words: say`See to ${first.slice(0, 2).join('; ')}${first.length > 2 ? ' …' : ''}${next ? ' before gluing' : ' before it goes home'}`, minutes: null }
   if (next && !piece.events.some(e => e.kind === 'opened') && plan.takeApart.moves.length > 0) return { step: 'open-up', words: say`Open it, mend and fit dry: ${describeDuration(plan.preparation.value)}`, minutes: plan.preparation.value }
   if (next) return { step: 'glue-up', words: say`Glue stage ${next.number}: ${describeDuration(next.working.value)}`, minutes: next.working.value }
   if (plan.returnMin !== null && plan.returnMin > nowMin) return { step: 'record', words: say`Rests until ${describeWallTime(plan.returnMin, nowMin)}`, minutes: null }

@@ -17,6 +17,7 @@ import { OPEN_TIME_SHARE } from '../reference/rates'
 import type { Climate, Shop } from '../reference/shop-settings'
 import { takeApart, type TakeApart } from '../takeapart'
 import { gatesOf } from './gates'
+import { answeredTroubles } from './troubles'
 import type { JointMend, Plan } from './plan'
 
 /**
@@ -32,15 +33,17 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const { verdict, mends, apart, staging, stages, preparation, readyMin, needs } = draft
   const glueArea = stages.flatMap(s => s.joints).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
   const problems = [...apart.problems, ...problemsOf(job, draft), ...notPlanned(piece)]
-  const undecided = apart.decisions.some(d => d.decision === 'undecided')
-  const complete = stages.length > 0 && !undecided && verdict !== null
+  const troubles = answeredTroubles(piece, mends, stages)
+  const whole = readWholePiece(piece)
+  const isUnanswered = whole.needsAnswer && piece.choices.bracing === null
+  const complete = stages.length > 0 && verdict !== null && troubles.every(t => t.answer !== 'open') && surveyOf(piece).untested.length === 0 && !isUnanswered
   return {
-    piece: piece.id, startMin, school, survey: surveyOf(piece),
-    diagnoses: faultyJoints(piece).map(j => diagnose(piece, j)), whole: readWholePiece(piece),
+    piece: piece.id, startMin, school, survey: surveyOf(piece), troubles,
+    diagnoses: faultyJoints(piece).map(j => diagnose(piece, j)), whole,
     mends, takeApart: apart, preparation, readyMin, stages, bottleneckMin: staging.bottleneckMin,
     glue: { choice: chooseGlue(needs, school, shop, climate), chosen: verdict, picked: piece.choices.glue !== null, grams: verdict ? glueGrams(verdict.glue, glueArea) : null, changes },
     returnMin: complete ? Math.max(...stages.map(s => s.restUntilMin)) : null,
-    stock: stockOf(mends), gates: gatesOf(piece, mends, apart), problems,
+    stock: stockOf(mends), gates: gatesOf(piece, mends, apart, troubles), problems,
   }
 }
 
@@ -129,7 +132,7 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const { piece, shop, climate } = job
   const verdict = pickGlue(job, needs)
   const gapMm = verdict?.glue.gapMm ?? 0.15
-  const candidates = faultyJoints(piece).map(j => candidatesFor(job, j, gapMm))
+  const candidates = jointsToMend(piece).map(j => candidatesFor(job, j, gapMm))
   const apart = takeApart(piece, candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false) })))
   const mends = candidates.map(c => settleMend(c, apart))
   const inPlace = apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint)
@@ -142,6 +145,9 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const stages = verdict ? schedule(staging.stages, verdict.glue, shop, climate, readyMin, glued) : []
   return { verdict, needs, mends, apart, staging, stages, preparation, readyMin }
 }
+
+/** Loose joints, but for those that somebody has decided to leave or has mended otherwise. */
+const jointsToMend = (piece: Piece): Joint[] => faultyJoints(piece).filter(j => piece.choices.settled?.[`joint:${j.id}`] === undefined)
 
 function candidatesFor({ piece, school }: Job, joint: Joint, gapMm: number): JointMend {
   const options = mendCandidates(jointCase(piece, joint, school, gapMm)).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
@@ -213,15 +219,17 @@ function problemsOf({ piece, shop, climate, school }: Job, d: Draft): Phrase[] {
     if (s.working.value > usable) problems.push(say`Stage ${s.number} needs ${q(s.working.value, 'min')}, and ${d.verdict!.glue.label} leaves ${q(usable, 'min')}: a slower glue, or another pair of hands.`)
     for (const line of s.unserved) problems.push(say`Stage ${s.number}: no clamp on the rack spans ${q(line.spanMm + 20, 'mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${line.label}.`)
   }
-  for (const m of d.mends.filter(x => x.chosen === null)) problems.push(say`${tagOf(jointOf(piece, m.joint))}: none of the mends here fits it.`)
+  for (const m of d.mends.filter(x => x.chosen === null && piece.choices.settled?.[`joint:${x.joint}`] === undefined)) problems.push(say`${tagOf(jointOf(piece, m.joint))}: none of the mends here fits it.`)
   return problems
 }
 
 /** What was found and is not planned for: said, so that nobody takes the plan for the whole of the work. */
 function notPlanned(piece: Piece): Phrase[] {
-  const missing = missingParts(piece).map(p => say`The ${p.label} is missing: copy it before the dry run. The plan leaves its joints out.`)
-  const broken = piece.faults.filter(f => f.kind === 'break').map(f => say`${faultTag(piece, f)}, the break in the ${partOf(piece, f.part).label}, is recorded and measured; its mend is not planned here.`)
-  const worn = piece.faults.filter(f => f.kind !== 'break').map(f => say`${faultTag(piece, f)}, ${FAULT_LABELS[f.kind]} in the ${partOf(piece, f.part).label}: its mend is not planned here.`)
+  const open = (id: string) => piece.choices.settled?.[id] === undefined
+  const faults = piece.faults.filter(f => open(`fault:${f.id}`))
+  const missing = missingParts(piece).filter(p => open(`part:${p.id}`)).map(p => say`The ${p.label} is missing: copy it before the dry run. The plan leaves its joints out.`)
+  const broken = faults.filter(f => f.kind === 'break').map(f => say`${faultTag(piece, f)}, the break in the ${partOf(piece, f.part).label}, is recorded and measured; its mend is not planned here.`)
+  const worn = faults.filter(f => f.kind !== 'break').map(f => say`${faultTag(piece, f)}, ${FAULT_LABELS[f.kind]} in the ${partOf(piece, f.part).label}: its mend is not planned here.`)
   return [...missing, ...broken, ...worn]
 }
 

@@ -3,6 +3,7 @@ import { signNamed } from '../condition/signs'
 import { say, q, fitMm, type Phrase } from '../measure/phrase'
 import { describeWallTime, parseWallTime } from '../measure/wall-time'
 import type { Plan } from '../plan/plan'
+import { troubleName } from '../plan/troubles'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
 import { faultyJoints, findingOf, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
@@ -21,7 +22,7 @@ export interface PieceRecord { readonly title: string, readonly sections: readon
 
 /** The condition and treatment report as data; how it looks is decided elsewhere. */
 export function recordOf(piece: Piece, plan: Plan): PieceRecord {
-  const sections = [theJob(piece, plan), whatWasFound(piece), whyItFailed(piece, plan), whatIsDone(piece, plan), whatStaysShut(piece, plan), forTheNext(plan)]
+  const sections = [theJob(piece, plan), whatWasFound(piece), whyItFailed(piece, plan), whatIsDone(piece, plan), whatIsSettled(piece, plan), whatIsOpen(piece, plan), whatStaysShut(piece, plan), forTheNext(piece, plan)]
   return { title: piece.title, sections: sections.filter(s => s.lines.length > 0), tags: tagsOf(piece, plan) }
 }
 
@@ -81,7 +82,20 @@ function whatIsDone(piece: Piece, plan: Plan): RecordSection {
     return option ? [line(tagOf(jointOf(piece, m.joint)), say`${option.label}: ${option.verdict.reason}`)] : []
   })
   for (const s of plan.stages) lines.push(line(`Stage ${s.number}`, say`${s.joints.map(id => tagOf(jointOf(piece, id))).join(', ')}, ${q(s.working.value, 'min')} of work, clamps ${s.glued ? 'went on' : 'on'} ${describeWallTime(s.clampedMin, plan.startMin)}`))
-  return { title: plan.stages.length > 0 && plan.stages.every(s => s.glued) ? 'Done' : 'To be done', lines }
+  const isDone = plan.stages.length > 0 && plan.stages.every(s => s.glued)
+  return { title: isDone ? 'Done' : 'To be done', lines }
+}
+
+/** What no mend of the plan answers and the repairer did: left as it is, or mended by other means. */
+function whatIsSettled(piece: Piece, plan: Plan): RecordSection {
+  const settled = plan.troubles.filter(t => t.answer === 'left' || t.answer === 'mended-otherwise')
+  return { title: 'Left as it is, or mended otherwise', lines: settled.map(t => line(troubleName(piece, t), say`${t.answer === 'left' ? 'left' : 'mended'}: ${t.why}`)) }
+}
+
+/** A record with something in this section is not a finished one. */
+function whatIsOpen(piece: Piece, plan: Plan): RecordSection {
+  const open = plan.troubles.filter(t => t.answer === 'open')
+  return { title: 'Still open: not to be sent home', lines: open.map(t => line(troubleName(piece, t), say`neither mended nor settled`)) }
 }
 
 function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
@@ -89,10 +103,11 @@ function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
   return { title: 'Opened on the way, and left shut', lines: shut.map(d => line(`${tagOf(jointOf(piece, d.joint))} ${DECISION_LABELS[d.decision]}`, d.why)) }
 }
 
-function forTheNext(plan: Plan): RecordSection {
+function forTheNext(piece: Piece, plan: Plan): RecordSection {
   const glue = plan.glue.chosen?.glue
+  const glued = plan.stages.filter(s => s.glued).flatMap(s => s.joints).map(id => tagOf(jointOf(piece, id)))
   return { title: 'For the next repairer', lines: [
-    ...(glue ? [line('Glue', say`${glue.label} in every joint above; comes undone with ${glue.undoBy}`)] : []),
+    ...(glue && glued.length > 0 ? [line('Glue', say`${glue.label} in ${glued.join(', ')}; comes undone with ${glue.undoBy}`)] : []),
     ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line('Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),
     line('Caution', say`${CAUTIONS.return}`),
   ] }

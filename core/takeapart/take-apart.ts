@@ -134,6 +134,8 @@ function inTheWay(piece: Piece, joint: Joint, opening: Opening): Phrase {
 
 function leaveShutReason(piece: Piece, joint: Joint): Phrase {
   const { state } = findingOf(piece, joint.id)
+  const settled = piece.choices.settled?.[`joint:${joint.id}`]
+  if (settled) return say`${settled.how === 'left' ? 'left as it is' : 'mended otherwise'}: ${settled.why}`
   if (piece.choices.leaveShut.includes(joint.id)) return say`you said it stays shut`
   if (state === 'not-tested') return say`not tested yet: try it before anything is opened`
   const slim = slimmestMm(piece, joint)

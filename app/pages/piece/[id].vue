@@ -22,8 +22,8 @@ const planned = computed(() => index.value >= 3)
 const counts = computed<Partial<Record<StepId, string>>>(() => {
   if (!piece.value) return {}
   const s = surveyOf(piece.value)
-  const mends = plan.value?.mends
-  return { 'test': `${s.tested}/${s.total}`, 'cause': s.faulty ? String(s.faulty) : '', 'mend': mends?.length ? `${mends.filter(m => m.chosen).length}/${mends.length}` : '', 'glue-up': plan.value?.stages.length ? String(plan.value.stages.length) : '' }
+  const troubles = plan.value?.troubles
+  return { 'test': `${s.tested}/${s.total}`, 'cause': s.faulty ? String(s.faulty) : '', 'mend': troubles?.length ? `${troubles.filter(t => t.answer !== 'open').length}/${troubles.length}` : '', 'glue-up': plan.value?.stages.length ? String(plan.value.stages.length) : '' }
 })
 const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
 function pick(by: 1 | -1): void {

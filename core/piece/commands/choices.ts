@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { fail, succeed } from '../../measure/result'
 import { drawId, drawWords } from '../draw'
-import { Id, Text, type Piece } from '../document-schema'
-import { CAUSE_IDS, GLUE_IDS, MEND_IDS, VERDICTS } from '../words'
-import { define, jointIds, onJoint, plainly, tagFor, without } from './define'
+import { Id, Text, TroubleId, type Piece } from '../document-schema'
+import { CAUSE_IDS, GLUE_IDS, MEND_IDS, SETTLED, VERDICTS } from '../words'
+import { define, jointIds, labelFor, onJoint, plainly, tagFor, without } from './define'
 
 const withChoices = (piece: Piece, change: Partial<Piece['choices']>): Piece => ({ ...piece, choices: { ...piece.choices, ...change } })
 
@@ -52,6 +52,29 @@ const answerBracing = define({
   draw: d => ({ answer: d.pick(['restore', 'accept', null] as const), why: drawWords(d) }),
 })
 
+/** A trouble is never merely noted: whoever leaves it, or mends it by other means, says why or how. */
+const settleTrouble = define({
+  schema: z.strictObject({ do: z.literal('settle-trouble'), trouble: TroubleId, how: z.enum(SETTLED).nullable(), why: Text }),
+  words: 'decision on a trouble',
+  apply: (piece, { trouble, how, why }) => {
+    const [kind, id] = trouble.split(':') as ['joint' | 'fault' | 'part', string]
+    const there = { joint: piece.joints, fault: piece.faults, part: piece.parts }[kind].some(x => x.id === id)
+    if (!there) return fail('no_such_trouble', `There is no ${kind} “${id}” on this piece.`, 'trouble')
+    if (how !== null && why.trim() === '') return fail('why_missing', 'Say why it is left, or how it was mended: one sentence the next repairer can read.', 'why')
+    return succeed(withChoices(piece, { settled: without(piece.choices.settled ?? {}, trouble, how === null ? null : { how, why }) }))
+  },
+  touches: ({ trouble }) => [`choice/settled/${trouble}`],
+  says: ({ trouble, how, why }, piece) => {
+    const [kind, id] = trouble.split(':') as [string, string]
+    const name = kind === 'joint' ? tagFor(piece, id) : kind === 'part' ? labelFor(piece, id) : piece.faults.find(f => f.id === id)?.kind ?? id
+    return [`${plainly(name)} ${how === null ? 'not decided' : plainly(how)}${why ? `: ${why}` : ''}`]
+  },
+  draw: (d, piece) => {
+    const known = [...piece.joints.map(j => `joint:${j.id}`), ...piece.faults.map(f => `fault:${f.id}`), ...piece.parts.map(p => `part:${p.id}`)]
+    return { trouble: d.pick([...known, 'fault:no-such-thing']), how: d.pick([...SETTLED, null]), why: drawWords(d) }
+  },
+})
+
 /** Ending a job without a repair asks for the reason, because the owner will. */
 const setOutcome = define({
   schema: z.strictObject({ do: z.literal('set-outcome'), verdict: z.enum(VERDICTS).nullable(), why: Text }),
@@ -65,4 +88,4 @@ const setOutcome = define({
   draw: d => ({ verdict: d.pick([...VERDICTS, null]), why: drawWords(d) }),
 })
 
-export const CHOICES = [chooseMend, chooseGlue, overruleCause, leaveShut, answerBracing, setOutcome] as const
+export const CHOICES = [chooseMend, chooseGlue, overruleCause, leaveShut, answerBracing, settleTrouble, setOutcome] as const

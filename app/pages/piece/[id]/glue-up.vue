@@ -17,7 +17,7 @@ const now = computed(() => parseWallTime(wallNow()))
 const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.value) : 'never in this cold')
 const usable = computed(() => (plan.value?.glue.chosen?.open.value ?? 0) * OPEN_TIME_SHARE)
 const stopping = computed(() => plan.value?.gates.filter(g => !g.done) ?? [])
-const dryRun = computed(() => plan.value?.gates.find(g => g.step === 'glue-up')?.done ?? false)
+const dryRun = computed(() => plan.value?.gates.find(g => g.id === 'dry-run')?.done ?? false)
 const heading = computed(() => {
   const p = plan.value
   if (!p) return ''
@@ -41,7 +41,7 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
     <p v-for="(change, i) in plan.glue.changes" :key="`c${i}`" class="small soft"><PhraseText :phrase="change" />.</p>
     <section v-if="plan.stages.length > 0" aria-labelledby="gate">
       <h2 id="gate">Before any glue is spread</h2>
-      <ul class="gates"><li v-for="gate in plan.gates" :key="gate.step" :class="{ soft: gate.done }"><span class="box" aria-hidden="true">{{ gate.done ? '✓' : '' }}</span><span><PhraseText :phrase="gate.words" /><span class="sr-only">{{ gate.done ? ', done' : ', not yet' }}</span></span><NuxtLink v-if="!gate.done && gate.step !== 'glue-up'" :to="stepPath(piece.id, gate.step)" class="small">go there</NuxtLink></li></ul>
+      <ul class="gates"><li v-for="gate in plan.gates" :key="gate.id" :class="{ soft: gate.done }"><span class="box" aria-hidden="true">{{ gate.done ? '✓' : '' }}</span><span><PhraseText :phrase="gate.words" /><span class="sr-only">{{ gate.done ? ', done' : ', not yet' }}</span></span><NuxtLink v-if="!gate.done && gate.step !== 'glue-up'" :to="stepPath(piece.id, gate.step)" class="small">go there</NuxtLink></li></ul>
     </section>
     <section v-for="stage in plan.stages" :key="stage.number" :aria-labelledby="`stage-${stage.number}`" class="stage">
       <div class="spread"><h2 :id="`stage-${stage.number}`">Stage {{ stage.number }}: {{ stage.joints.map(tag).join(', ') }}</h2><span class="small"><template v-if="stage.glued">glued</template><template v-else>start {{ when(stage.startMin) }}</template></span></div>
@@ -68,6 +68,7 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
     <p v-if="plan.returnMin !== null" class="return">May be sat in from <strong>{{ when(plan.returnMin) }}</strong>, not before. Spread first from <strong>{{ when(plan.readyMin) }}</strong> on, after {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting.</p>
+    <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be sat in: something found is neither mended nor settled, not tried, or would come back. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">
       <button v-if="!dryRun" type="button" class="key-button main" @click="log('dry-run-closed', null)">Dry run closed, square, level</button>
       <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="log('stage-glued', nextStage.number)">Stage {{ nextStage.number }} is in clamps</button>

@@ -4,7 +4,7 @@ import { fitClassOf } from '#core/wood/fit'
 import { glueFaces, jointCase, widest, workFigures } from '#core/mend'
 import { CAUTIONS } from '#core/reference/cautions'
 import { faultyJoints, tagOf } from '#core/piece/facts'
-import type { MendOption } from '#core/plan'
+import { troubleName, type MendOption } from '#core/plan'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -29,6 +29,16 @@ const play = computed(() => {
   const ends = edges ? c.clearance.edge : faces
   return { mm: widest(ends), where: fit === 'round' ? 'all round' : fit === 'face' ? 'at the face' : edges ? 'at the edges' : 'at the cheeks', assumed: ends.mouth.basis === 'assumed' }
 })
+/** What the plan has no mend for: what is wrong in the wood, and joints that no mend fits or that were settled otherwise. */
+const others = computed(() => plan.value?.troubles.filter(t => t.answer !== 'mended') ?? [])
+const open = computed(() => others.value.filter(t => t.answer === 'open'))
+const openNames = computed(() => open.value.slice(0, 4).map(t => troubleName(piece.value!, t)).join('; ') + (open.value.length > 4 ? ' …' : ''))
+const heading = computed(() => {
+  if (!plan.value) return 'Working out the mends'
+  if (plan.value.troubles.length === 0) return 'Nothing is wrong: nothing to mend'
+  const { length } = open.value
+  return length === 0 ? 'Everything found is settled' : `${length} found, and no mend here yet: yours to decide`
+})
 const COUNT_WORDS = ['no mend here does', 'one mend would do', 'two mends would do', 'three mends would do', 'four mends would do', 'five mends would do']
 const UNDO = { yes: 'comes undone', partly: 'in part', no: 'cannot' } as const
 const SCHOOLS = { conserve: 'conserve first', everyday: 'everyday shop', strength: 'strength first' } as const
@@ -42,6 +52,7 @@ function choose(option: MendOption): void {
 <template>
   <article v-if="piece" class="sheet">
     <template v-if="joint && mend && plan">
+      <p v-if="open.length > 0" class="small"><a href="#troubles" class="red">{{ open.length === 1 ? 'One thing found has' : `${open.length} things found have` }} no mend here and want a decision: {{ openNames }}</a></p>
       <header>
         <h1><span class="red">{{ tagOf(joint) }}</span> has <template v-if="snapped">a snapped dowel</template><template v-else><span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}</template>: {{ COUNT_WORDS[fitting] }}</h1>
         <p class="small soft">{{ joint.label }}<template v-if="!snapped"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.</p>
@@ -87,7 +98,8 @@ function choose(option: MendOption): void {
         </section>
       </div>
     </template>
-    <h1 v-else>Nothing is loose: nothing to mend</h1>
+    <header v-else><h1>{{ heading }}</h1></header>
+    <TroubleList v-if="plan && others.length > 0" :troubles="others" />
     <WorksheetFoot><button type="button" class="key-button main" @click="go('open-up')">How it comes apart</button></WorksheetFoot>
   </article>
 </template>

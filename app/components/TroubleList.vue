@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { troubleName, type AnsweredTrouble } from '#core/plan'
+import type { Settled } from '#core/piece/words'
+
+/** What the plan has no mend for, worst first, each to be left with a reason or told how it was mended. */
+const { troubles } = defineProps<{ troubles: readonly AnsweredTrouble[] }>()
+const store = usePiece()
+const { piece } = storeToRefs(store)
+const typed = reactive<Record<string, string>>({})
+const errors = reactive<Record<string, string>>({})
+
+function settle(trouble: AnsweredTrouble, how: Settled | null): void {
+  const result = store.tell({ do: 'settle-trouble', trouble: trouble.id, how, why: how === null ? '' : (typed[trouble.id] ?? '') })
+  errors[trouble.id] = result.ok ? '' : result.issues[0]!.message
+}
+const nameOf = (trouble: AnsweredTrouble) => { const name = troubleName(piece.value!, trouble); return name[0]!.toUpperCase() + name.slice(1) }
+</script>
+
+<template>
+  <section v-if="piece" class="troubles" aria-labelledby="troubles">
+    <h2 id="troubles">Also wrong, worst first</h2>
+    <p class="small soft">No mend here serves these yet. While one is open there is no date, and the piece is not sent home.</p>
+    <ul>
+      <li v-for="t in troubles" :key="t.id">
+        <strong :class="{ red: t.answer === 'open' }">{{ nameOf(t) }}</strong>
+        <template v-if="t.answer === 'open'">
+          <UFormField :label="`Why it is left, or how you mended it`" :error="errors[t.id] || false" :name="t.id" :ui="{ label: 'small soft', error: 'field-error' }">
+            <UInput v-model="typed[t.id]" class="w-full" :aria-invalid="Boolean(errors[t.id])" />
+          </UFormField>
+          <div class="chips">
+            <FieldKeyButton slim label="Leave it as it is" @click="settle(t, 'left')" />
+            <FieldKeyButton slim label="Mended otherwise" @click="settle(t, 'mended-otherwise')" />
+          </div>
+        </template>
+        <div v-else class="settled">
+          <span>{{ t.answer === 'left' ? 'Left as it is' : 'Mended otherwise' }}: {{ t.why }}</span>
+          <FieldKeyButton slim label="Open it again" @click="settle(t, null)" />
+        </div>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.troubles { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 10px; }
+li { display: grid; gap: 6px; padding: 10px 0; border-top: 1px solid var(--rule); }
+.settled { display: flex; flex-wrap: wrap; justify-content: space-between; align-items: center; gap: 8px; }
+</style>

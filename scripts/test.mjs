@@ -1,6 +1,6 @@
 // Everything that must hold, on a bare clone as well: lock file, lint, import rules, types, unit tests, build, browser tests.
 // Ends with one plain line of totals over all test cases that ran.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { needChromium } from './lib/chromium.mjs'
@@ -22,10 +22,27 @@ function step(name, command, args, env = {}) {
   if (done.status !== 0) failures.push(name)
 }
 
+/** Checks that need nothing of each other, side by side; each one's words come out together once it is over. */
+async function together(steps) {
+  const started = Date.now()
+  await Promise.all(steps.map(([name, command, args]) => new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT })
+    const said = []
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', text => said.push(text))
+    child.on('close', (code) => {
+      console.log(`\n— ${name}\n${Buffer.concat(said).toString().trimEnd()}\n  ${code === 0 ? 'done' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`)
+      if (code !== 0) failures.push(name)
+      resolve()
+    })
+  })))
+}
+
 step('lock file', 'node', ['scripts/strip-lock.mjs', '--check'])
-step('lint', 'npx', ['eslint', '.'])
-step('import rules', 'npx', ['depcruise', 'core', 'shared', 'app', 'server', 'cli', '--config', '.dependency-cruiser.cjs'])
-step('types', 'npm', ['run', '--silent', 'typecheck'])
+await together([
+  ['lint', 'npx', ['eslint', '.']],
+  ['import rules', 'npx', ['depcruise', 'core', 'shared', 'app', 'server', 'cli', '--config', '.dependency-cruiser.cjs']],
+  ['types', 'npm', ['run', '--silent', 'typecheck']],
+])
 step('unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${results.unit}`])
 console.log('\n— build')
 needBuild()

@@ -24,8 +24,8 @@ export type Appended = { readonly ok: true, readonly value: History } | { readon
 /** A mark is kept about so often, in entries. */
 export const MARK_EVERY = 50
 /** Of older marks only these are kept, so that a long past stays small. */
-const MARK_EVERY_OLD = 500
-const MARKS_KEPT_CLOSE = 10
+export const MARK_EVERY_OLD = 500
+export const MARKS_KEPT_CLOSE = 10
 
 /** A history just begun, or one read from where it is kept. `log` is whole from the first entry on, whatever `base` is. */
 export const historyOf = (base: Piece | Snapshot, log: readonly Entry[] = [], piece?: Piece, marks: readonly Snapshot[] = []): History => {
@@ -88,6 +88,14 @@ function placeOfEffect(log: readonly Entry[], places: ReadonlyMap<string, number
   if (place === undefined) return undefined
   const { command } = log[place]!
   return command.do === 'undo' ? placeOfEffect(log, places, command.entry) : place
+}
+
+/** How many entries of a log stay as they are whatever the undos among some new entries take back; null where there are none. */
+export function untouchedBy(log: readonly Entry[], entries: readonly Entry[]): number | null {
+  const all = [...log, ...entries]
+  const places = new Map(all.map((e, i) => [e.id, i]))
+  const touched = entries.flatMap(({ command }) => (command.do === 'undo' ? placeOfEffect(all, places, command.entry) ?? [] : []))
+  return touched.length === 0 ? null : Math.min(...touched)
 }
 
 /** The document anew from the last mark that what happened at `place` cannot have changed. */

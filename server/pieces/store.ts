@@ -1,7 +1,7 @@
 import { sql, type Kysely, type Transaction } from 'kysely'
 import type { Issue } from '#core/measure/result'
 import type { Entry } from '#core/piece/entry'
-import { appendEntries, historyOf, MARK_EVERY, type Appended, type History } from '#core/piece/history'
+import { appendEntries, historyOf, MARK_EVERY, MARK_EVERY_OLD, MARKS_KEPT_CLOSE, untouchedBy, type Appended, type History } from '#core/piece/history'
 import type { Piece, SetOf } from '#core/piece/schema'
 import { anotherMember, memberWords, passedOn } from '#core/piece/sets'
 import type { Change, StoredPiece } from '#shared/wire'
@@ -24,29 +24,31 @@ export async function listPieces(): Promise<{ piece: Piece, version: number }[]>
 
 /** A piece with a base near its end, or with the oldest there is. */
 export const findPiece = (id: string, wanted: 'near' | 'whole' = 'near'): Promise<StoredPiece | Absent> => useDatabase().transaction().execute(async (trx) => {
-  const history = await load(trx, id, wanted === 'near' ? 'near' : 'none')
-  return typeof history === 'string' ? history : handedOver(history)
+  const history = await load(trx, id)
+  if (typeof history === 'string') return history
+  return handedOver(wanted === 'near' ? await withMark(trx, history, history.log.length - MARK_EVERY) : history)
 })
 
-/** Which documents on the way are read along: all, the last one, the last that leaves some entries to take back, or none. */
-type Marks = 'all' | 'last' | 'near' | 'none'
-
-async function load(trx: Transaction<Tables>, id: string, marks: Marks): Promise<History | Absent> {
+/** A piece's history as it is kept, without the documents on the way. */
+async function load(trx: Transaction<Tables>, id: string): Promise<History | Absent> {
   const row = await trx.selectFrom('piece').selectAll().where('id', '=', id).executeTakeFirst()
   if (!row) return await trx.selectFrom('erased').select('id').where('id', '=', id).executeTakeFirst() ? 'erased' : 'unknown'
   const entries = await trx.selectFrom('entry').select('entry').where('pieceId', '=', id).orderBy('version').execute()
   const log = entries.map(e => JSON.parse(e.entry) as Entry)
   const base = { version: row.baseVersion, piece: JSON.parse(row.base) as Piece }
-  return historyOf(base, log, JSON.parse(row.document) as Piece, await loadMarks(trx, id, marks, log.length))
+  return historyOf(base, log, JSON.parse(row.document) as Piece)
 }
 
-async function loadMarks(trx: Transaction<Tables>, id: string, marks: Marks, version: number) {
-  if (marks === 'none') return []
-  let query = trx.selectFrom('snapshot').select(['version', 'document']).where('pieceId', '=', id).orderBy('version', 'desc')
-  if (marks === 'near') query = query.where('version', '<=', version - MARK_EVERY)
-  if (marks !== 'all') query = query.limit(1)
-  return (await query.execute()).reverse().map(r => ({ version: r.version, piece: JSON.parse(r.document) as Piece }))
+/** The history with the one document on the way that is wanted: the last at or before a version. */
+async function withMark(trx: Transaction<Tables>, history: History, version: number): Promise<History> {
+  const row = await trx.selectFrom('snapshot').select(['version', 'document']).where('pieceId', '=', history.piece.id)
+    .where('version', '<=', version).orderBy('version', 'desc').limit(1).executeTakeFirst()
+  return row ? { ...history, marks: [{ version: row.version, piece: JSON.parse(row.document) as Piece }] } : history
 }
+
+/** The history ready for more entries: with the document on the way that their undos replay from, or the last one there is. */
+const readyFor = (trx: Transaction<Tables>, history: History, entries: readonly Entry[]): Promise<History> =>
+  withMark(trx, history, untouchedBy(history.log, entries) ?? history.log.length)
 
 /** The base handed over leaves some entries to take back, so that a device seldom has to ask for an older one. */
 function handedOver({ base, log, piece, marks }: History): StoredPiece {
@@ -81,12 +83,12 @@ export const erasePiece = (id: string): Promise<boolean> => useDatabase().transa
  * already there are passed over, so sending twice does nothing twice.
  */
 export const giveEntries = (id: string, seenVersion: number, entries: readonly Entry[]): Promise<Given | Absent> => useDatabase().transaction().execute(async (trx) => {
-  const marks = entries.some(e => e.command.do === 'undo') ? 'all' : 'last'
-  const before = await load(trx, id, marks)
-  if (typeof before === 'string') return before
-  const fresh = unknownTo(before.log, entries)
-  if (fresh.length === 0) return { kind: 'done', stored: handedOver(before), others: [] }
-  if (seenVersion !== before.log.length) return { kind: 'clash', stored: handedOver(before) }
+  const kept = await load(trx, id)
+  if (typeof kept === 'string') return kept
+  const fresh = unknownTo(kept.log, entries)
+  if (fresh.length === 0) return { kind: 'done', stored: handedOver(kept), others: [] }
+  if (seenVersion !== kept.log.length) return { kind: 'clash', stored: handedOver(await withMark(trx, kept, kept.log.length - MARK_EVERY)) }
+  const before = await readyFor(trx, kept, fresh)
   const own = appendEntries(before, fresh)
   if (!own.ok) return { kind: 'refused', entry: own.entry, issues: own.issues, stored: handedOver(before) }
   const others = await passToOthers(trx, before.piece, own.value, fresh)
@@ -113,7 +115,8 @@ async function passToOthers(trx: Transaction<Tables>, piece: Piece, own: History
   const changed: [History, History][] = []
   for (const other of await otherMembers(trx, piece)) {
     const passed = fresh.map(e => [e, passedOn(e, own.log, other.piece.set!.member, other.log)] as const)
-    const taken = appendEntries(other, unknownTo(other.log, passed.flatMap(([, entry]) => entry ?? [])))
+    const theirs = unknownTo(other.log, passed.flatMap(([, entry]) => entry ?? []))
+    const taken = appendEntries(await readyFor(trx, other, theirs), theirs)
     if (!taken.ok) {
       const source = passed.find(([, entry]) => entry?.id === taken.entry)?.[0] ?? fresh[0]!
       return { entry: source.id, issues: taken.issues.map(i => ({ ...i, message: `On ${memberWords(other.piece)}: ${i.message}` })) }
@@ -129,24 +132,33 @@ async function save(trx: Transaction<Tables>, before: History, after: History): 
   if (fresh.length === 0) return
   await trx.insertInto('entry').values(fresh).execute()
   await trx.updateTable('piece').set({ document: JSON.stringify(after.piece), version: after.log.length, changedAt: new Date().toISOString() }).where('id', '=', id).execute()
-  const [kept, had] = [new Set(after.marks.map(m => m.version)), new Set(before.marks.map(m => m.version))]
-  const stale = [...had].filter(v => !kept.has(v))
-  const replaced = after.marks.filter(m => !before.marks.includes(m))
-  if (stale.length > 0) await trx.deleteFrom('snapshot').where('pieceId', '=', id).where('version', 'in', stale).execute()
-  for (const { version, piece } of replaced) await trx.replaceInto('snapshot').values({ pieceId: id, version, document: JSON.stringify(piece) }).execute()
+  await saveMarks(trx, before, after)
+}
+
+/** Documents on the way that an undo has made wrong go, new ones come, and of those far back only some stay. */
+async function saveMarks(trx: Transaction<Tables>, before: History, after: History): Promise<void> {
+  const pieceId = after.piece.id
+  const untouched = untouchedBy(before.log, after.log.slice(before.log.length))
+  if (untouched !== null) await trx.deleteFrom('snapshot').where('pieceId', '=', pieceId).where('version', '>', untouched).execute()
+  const fresh = after.marks.filter(m => !before.marks.includes(m))
+  for (const { version, piece } of fresh) await trx.replaceInto('snapshot').values({ pieceId, version, document: JSON.stringify(piece) }).execute()
+  if (fresh.length === 0) return
+  await trx.deleteFrom('snapshot').where('pieceId', '=', pieceId)
+    .where('version', '<', after.log.length - MARKS_KEPT_CLOSE * MARK_EVERY)
+    .where(sql<number>`version % ${MARK_EVERY_OLD}`, '>=', MARK_EVERY).execute()
 }
 
 async function otherMembers(trx: Transaction<Tables>, piece: Piece): Promise<History[]> {
   if (!piece.set) return []
   const rows = await trx.selectFrom('piece').select('id').where(sql<string>`json_extract(document, '$.set.id')`, '=', piece.set.id).where('id', '!=', piece.id).execute()
   const found: History[] = []
-  for (const row of rows) found.push(await load(trx, row.id, 'all') as History)
+  for (const row of rows) found.push(await load(trx, row.id) as History)
   return found
 }
 
 /** Makes a piece the first of a set and adds the others. Null if it is in a set already. */
 export const makeSet = (id: string, of: number, entry: (set: SetOf) => Entry): Promise<Change[] | Absent | null> => useDatabase().transaction().execute(async (trx) => {
-  const before = await load(trx, id, 'last')
+  const before = await load(trx, id)
   if (typeof before === 'string') return before
   if (before.piece.set) return null
   const set = { id, member: 1, of }

@@ -5,7 +5,7 @@ import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import { BROWSER_ARGS, expect, saved, test, type Workshop } from './harness'
 
 /** More with KILLS=100. */
-const KILLS = Number(process.env.KILLS ?? 4)
+const KILLS = Number(process.env.KILLS ?? 2)
 const CHAIR = 'schoolroom-chair'
 
 const read = (path: string): string => {

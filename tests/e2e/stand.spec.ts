@@ -94,8 +94,8 @@ test('without WebGL the flat drawing stands in: the same tags, the same picking,
 })
 
 /** Enough that what leaks a little at each piece shows; the first ones only fill what is meant to be kept. */
-const [FIRST, PIECES] = [6, 24]
-const LEAK_MB = 4.5
+const [FIRST, PIECES] = [6, 20]
+const LEAK_MB = 3.5
 
 test(`${PIECES} pieces one after another leave memory, WebGL contexts and event streams where they were`, async ({ page, workshop }) => {
   test.setTimeout(240_000)

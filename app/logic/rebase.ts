@@ -78,7 +78,13 @@ function oneByOne(server: History, fresh: readonly Waiting[], news: ReadonlyMap<
     }
     const mine = saidBy(w.entry, history)
     const clash: Clash = against.length > 0
-      ? { waiting: w, why: 'newer', reason: '', mine, theirs: against.map(({ entry }) => ({ by: entry.by, at: entry.at, said: saidBy(entry, server) })) }
+      ? {
+          waiting: w,
+          why: 'newer',
+          reason: '',
+          mine,
+          theirs: against.map(({ entry }) => ({ by: entry.by, at: entry.at, said: saidBy(entry, server) })),
+        }
       : { waiting: w, why: 'refused', reason: next.ok ? '' : next.issues[0]!.message, mine, theirs: [] }
     held.set(w.entry.id, { clash, undos: [] })
   }

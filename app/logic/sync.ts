@@ -7,7 +7,15 @@ import { ERASED_VERSION, type Change, type StoredPiece } from '#shared/wire'
 import type { Channel, Clock, Keeping, KeptChange, Transport, Unanswered } from './ports'
 import { isSame, rebase, saidBy, type Clash, type Rebased, type Waiting } from './rebase'
 
-export interface SyncPorts { readonly transport: Transport, readonly keeping: Keeping, readonly clock: Clock, readonly channel: Channel, readonly device: string, readonly tab: string, newId(): string }
+export interface SyncPorts {
+  readonly transport: Transport
+  readonly keeping: Keeping
+  readonly clock: Clock
+  readonly channel: Channel
+  readonly device: string
+  readonly tab: string
+  newId(): string
+}
 
 /** A piece as this tab has it: what the server holds, and that with what waits laid over it. */
 export interface HeldPiece { readonly server: History, readonly closed: number, readonly view: History }
@@ -18,7 +26,12 @@ export interface SyncStatus {
   /** Whether what the device keeps has been looked at: before that nobody knows what waits. */
   readonly isReady: boolean
   readonly reach: 'reached' | 'offline'
-  readonly waiting: readonly { readonly pieceId: string, readonly title: string, readonly count: number, readonly kept: number }[]
+  readonly waiting: readonly {
+    readonly pieceId: string
+    readonly title: string
+    readonly count: number
+    readonly kept: number
+  }[]
   readonly clashes: readonly Clash[]
   /** Pieces whose entries the server would not take just now, with the status it gave. */
   readonly denied: ReadonlyMap<string, number>
@@ -116,7 +129,15 @@ export class Sync {
     }
     const held = new Map([...this.heldBack, ...this.unkeptClashes.values()].map(c => [c.waiting.entry.id, c]))
     const clashes = [...held.values()].sort((a, b) => a.waiting.order - b.waiting.order)
-    return { isReady: this.isReady, reach: this.reach, waiting: [...counts.values()], clashes, denied: this.denied, notKept: this.unkept.size + this.unkeptClashes.size, damaged: this.damaged }
+    return {
+      isReady: this.isReady,
+      reach: this.reach,
+      waiting: [...counts.values()],
+      clashes,
+      denied: this.denied,
+      notKept: this.unkept.size + this.unkeptClashes.size,
+      damaged: this.damaged,
+    }
   }
 
   /** Brings a piece onto the screen: as the device kept it at once, as the server holds it when that answers. */
@@ -166,7 +187,11 @@ export class Sync {
     const clash = this.status().clashes.find(c => c.waiting.entry.id === entryId)
     if (!clash) return
     const { waiting } = clash
-    const again: Waiting = { ...waiting, seen: this.held.get(waiting.pieceId)?.server.log.length ?? null, order: this.nextOrder() }
+    const again: Waiting = {
+      ...waiting,
+      seen: this.held.get(waiting.pieceId)?.server.log.length ?? null,
+      order: this.nextOrder(),
+    }
     this.unkeptClashes.delete(entryId)
     this.heldBack = this.heldBack.filter(c => c.waiting.entry.id !== entryId)
     const change: KeptChange = take === 'mine' && clash.why !== 'erased' ? { dismiss: [entryId], add: [again] } : { dismiss: [entryId] }
@@ -344,7 +369,9 @@ export class Sync {
     this.unread.delete(pieceId)
     await this.ports.keeping.forget(pieceId).catch(() => undefined)
     const said = (w: Waiting) => saidBy(w.entry, held?.view ?? { log: [], piece: NO_NAMES })
-    if (waiting.length > 0) await this.write({ hold: waiting.map(w => ({ waiting: w, why: 'erased', reason: '', mine: said(w), theirs: [] })) })
+    if (waiting.length > 0) {
+      await this.write({ hold: waiting.map(w => ({ waiting: w, why: 'erased', reason: '', mine: said(w), theirs: [] })) })
+    }
     this.tell(pieceId)
   }
 
@@ -379,7 +406,9 @@ export class Sync {
     // Where the device keeps nothing there are no turns to take: sending twice does nothing twice.
     const isItsTurn = await keeping.lease(tab, clock.nowMs(), LEASE_MS).catch(() => true)
     if (isItsTurn) await this.reread()
-    const sendable = () => this.queue().filter(w => (isItsTurn ? !this.own.has(w.entry.id) || this.unkept.has(w.entry.id) : this.unkept.has(w.entry.id)))
+    const sendable = () => this.queue().filter(w => (isItsTurn
+      ? !this.own.has(w.entry.id) || this.unkept.has(w.entry.id)
+      : this.unkept.has(w.entry.id)))
     for (const pieceId of [...new Set(sendable().map(w => w.pieceId))]) {
       if (this.ended || await this.sendPiece(pieceId, sendable) === 'stop') break
       if (isItsTurn) await keeping.lease(tab, clock.nowMs(), LEASE_MS).catch(() => false)
@@ -481,7 +510,13 @@ export class Sync {
 
   private async holdBack(pieceId: string, entries: readonly Waiting[], why: 'refused' | 'unreadable', reason: string): Promise<void> {
     const view = this.held.get(pieceId)!.view
-    await this.write({ hold: entries.map(waiting => ({ waiting, why, reason, mine: saidBy(waiting.entry, view), theirs: [] })) })
+    await this.write({ hold: entries.map(waiting => ({
+      waiting,
+      why,
+      reason,
+      mine: saidBy(waiting.entry, view),
+      theirs: [],
+    })) })
     this.relay(pieceId)
   }
 }

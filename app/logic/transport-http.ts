@@ -17,13 +17,32 @@ export const httpTransport = (fetchFrom: Fetch): Transport => ({
 
   async send(pieceId, seenVersion, entries): Promise<SendAnswer> {
     const body = JSON.stringify({ seenVersion, entries })
-    const answer = await ask(fetchFrom, entriesPath(pieceId), { method: 'POST', headers: { 'content-type': 'application/json' }, body })
+    const answer = await ask(fetchFrom, entriesPath(pieceId), {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body,
+    })
     if (!answer) return { kind: 'offline' }
     if (answer.ok) return withBody<TakenAnswer, SendAnswer>(answer, taken => ({ kind: 'taken', taken }))
     if (answer.status === 410) return { kind: 'erased' }
-    if (answer.status === 409) return withBody<{ data: StoredPiece }, SendAnswer>(answer, ({ data }) => ({ kind: 'clash', stored: data }))
-    if (answer.status === 422) return withBody<{ data: RefusedAnswer }, SendAnswer>(answer, ({ data }) => ({ kind: 'refused', stored: data, entry: data.entry, issues: data.issues }))
-    if (answer.status === 400) return withBody<{ data?: UnreadableAnswer }, SendAnswer>(answer, ({ data }) => ({ kind: 'unreadable', places: placesNamed(data?.issues ?? []), issues: data?.issues ?? [] }))
+    if (answer.status === 409) {
+      return withBody<{ data: StoredPiece }, SendAnswer>(answer, ({ data }) => ({ kind: 'clash', stored: data }))
+    }
+    if (answer.status === 422) {
+      return withBody<{ data: RefusedAnswer }, SendAnswer>(answer, ({ data }) => ({
+        kind: 'refused',
+        stored: data,
+        entry: data.entry,
+        issues: data.issues,
+      }))
+    }
+    if (answer.status === 400) {
+      return withBody<{ data?: UnreadableAnswer }, SendAnswer>(answer, ({ data }) => ({
+        kind: 'unreadable',
+        places: placesNamed(data?.issues ?? []),
+        issues: data?.issues ?? [],
+      }))
+    }
     return unanswered(answer.status)
   },
 })

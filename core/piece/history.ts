@@ -19,7 +19,11 @@ export interface History {
 }
 
 /** Entries taken in, or the one that cannot be and why; nothing is taken then. */
-export type Appended = { readonly ok: true, readonly value: History } | { readonly ok: false, readonly entry: string, readonly issues: readonly Issue[] }
+export type Appended = { readonly ok: true, readonly value: History } | {
+  readonly ok: false
+  readonly entry: string
+  readonly issues: readonly Issue[]
+}
 
 /** A mark is kept about so often, in entries. */
 export const MARK_EVERY = 50
@@ -60,8 +64,15 @@ function takeIn(history: History, entries: readonly Entry[], oneByOne: boolean):
     const { command } = entry
     if (command.do === 'undo') {
       const place = placeOfEffect(log, places, command.entry)
-      if (place === undefined) return { entry: entry.id, ...fail('no_such_entry', 'What was to be taken back is not in the log.', 'entry') }
-      if (place < history.base.version) return { entry: entry.id, ...fail('too_old', 'This lies too far back to be taken back: what is here now was begun anew since.', 'entry') }
+      if (place === undefined) {
+        return { entry: entry.id, ...fail('no_such_entry', 'What was to be taken back is not in the log.', 'entry') }
+      }
+      if (place < history.base.version) {
+        return {
+          entry: entry.id,
+          ...fail('too_old', 'This lies too far back to be taken back: what is here now was begun anew since.', 'entry'),
+        }
+      }
       replayFrom = Math.min(replayFrom ?? Infinity, place)
       undone = entry.id
       places.set(entry.id, log.length)
@@ -76,7 +87,9 @@ function takeIn(history: History, entries: readonly Entry[], oneByOne: boolean):
     piece = next.value
     places.set(entry.id, log.length)
     log.push(entry)
-    if (log.length - (marks.at(-1)?.version ?? history.base.version) >= MARK_EVERY) marks = thinned([...marks, { version: log.length, piece }])
+    if (log.length - (marks.at(-1)?.version ?? history.base.version) >= MARK_EVERY) {
+      marks = thinned([...marks, { version: log.length, piece }])
+    }
   }
   const end = caughtUp()
   return end.ok ? { ok: true, value: { base: history.base, log, piece, marks } } : { entry: undone, ...end }
@@ -94,7 +107,8 @@ function placeOfEffect(log: readonly Entry[], places: ReadonlyMap<string, number
 export function untouchedBy(log: readonly Entry[], entries: readonly Entry[]): number | null {
   const all = [...log, ...entries]
   const places = new Map(all.map((e, i) => [e.id, i]))
-  const touched = entries.flatMap(({ command }) => (command.do === 'undo' ? placeOfEffect(all, places, command.entry) ?? [] : []))
+  const touched = entries.flatMap(({ command }) =>
+    (command.do === 'undo' ? placeOfEffect(all, places, command.entry) ?? [] : []))
   return touched.length === 0 ? null : Math.min(...touched)
 }
 

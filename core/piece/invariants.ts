@@ -30,7 +30,9 @@ const LISTS = ['parts', 'joints', 'metal', 'faults', 'photos', 'events', 'notes'
 const ONE = { parts: 'parts', joints: 'joints', metal: 'pieces of metal', faults: 'faults', photos: 'pictures', events: 'events', notes: 'notes' } as const
 
 function checkCounts(piece: Piece, tell: Tell): void {
-  for (const list of LISTS) if (piece[list].length > LIMITS[list]) tell([list], `must be ${LIMITS[list]} ${ONE[list]} at most`)
+  for (const list of LISTS) {
+    if (piece[list].length > LIMITS[list]) tell([list], `must be ${LIMITS[list]} ${ONE[list]} at most`)
+  }
   if (piece.shape.edits.length > LIMITS.edits) tell(['shape', 'edits'], `must be ${LIMITS.edits} changes by hand at most`)
 }
 
@@ -39,7 +41,9 @@ function checkIds(piece: Piece, tell: Tell): void {
     const ids = new Set(piece[list].map(x => x.id))
     if (ids.size < piece[list].length) tell([list], `two ${ONE[list]} share an id: each needs its own`)
   }
-  if (new Set(piece.joints.map(j => j.number)).size < piece.joints.length) tell(['joints'], 'two joints share a number: each needs its own')
+  if (new Set(piece.joints.map(j => j.number)).size < piece.joints.length) {
+    tell(['joints'], 'two joints share a number: each needs its own')
+  }
 }
 
 function checkShape({ shape, set }: Piece, tell: Tell): void {
@@ -62,10 +66,14 @@ function checkFrame(piece: Piece, tell: Tell): void {
   const parts = new Set(piece.parts.map(p => p.id))
   const joints = new Map(piece.joints.map(j => [j.id, j]))
   piece.joints.forEach((j, i) => {
-    for (const end of ['enters', 'receives'] as const) if (!parts.has(j[end])) tell(['joints', i, end], `must name a part of this piece; there is no “${j[end]}”`)
+    for (const end of ['enters', 'receives'] as const) {
+      if (!parts.has(j[end])) tell(['joints', i, end], `must name a part of this piece; there is no “${j[end]}”`)
+    }
     if (j.enters === j.receives) tell(['joints', i, 'receives'], 'must be another part than the one that enters')
     if (j.shares === undefined) return
-    if (j.shares === j.id || joints.get(j.shares)?.receives !== j.receives) tell(['joints', i, 'shares'], `must name another joint in the same part; “${j.shares}” is none`)
+    if (j.shares === j.id || joints.get(j.shares)?.receives !== j.receives) {
+      tell(['joints', i, 'shares'], `must name another joint in the same part; “${j.shares}” is none`)
+    }
   })
 }
 
@@ -81,18 +89,28 @@ function checkFacts(piece: Piece, tell: Tell): void {
   for (const id of Object.keys(piece.choices.mends)) needJoint(['choices', 'mends', id], id)
   for (const id of Object.keys(piece.choices.causes)) needJoint(['choices', 'causes', id], id)
   for (const [i, id] of piece.choices.leaveShut.entries()) needJoint(['choices', 'leaveShut', i], id)
-  const there = new Set([...piece.joints.map(j => `joint:${j.id}`), ...piece.faults.map(f => `fault:${f.id}`), ...piece.parts.map(p => `part:${p.id}`)])
-  for (const id of Object.keys(piece.choices.settled ?? {})) if (!there.has(id)) tell(['choices', 'settled', id], 'must belong to a joint, a fault or a part of this piece')
+  const there = new Set([
+    ...piece.joints.map(j => `joint:${j.id}`),
+    ...piece.faults.map(f => `fault:${f.id}`),
+    ...piece.parts.map(p => `part:${p.id}`),
+  ])
+  for (const id of Object.keys(piece.choices.settled ?? {})) {
+    if (!there.has(id)) tell(['choices', 'settled', id], 'must belong to a joint, a fault or a part of this piece')
+  }
   piece.metal.forEach((m, i) => needJoint(['metal', i, 'joint'], m.joint))
   piece.faults.forEach((f, i) => {
     if (!parts.has(f.part)) tell(['faults', i, 'part'], `must name a part of this piece; there is no “${f.part}”`)
     if (!('joint' in f) || f.joint === null) return
     needJoint(['faults', i, 'joint'], f.joint)
     const joint = joints.get(f.joint)
-    if (joint && joint.enters !== f.part && joint.receives !== f.part) tell(['faults', i, 'joint'], 'must be one of the part’s own joints')
+    if (joint && joint.enters !== f.part && joint.receives !== f.part) {
+      tell(['faults', i, 'joint'], 'must be one of the part’s own joints')
+    }
   })
   piece.photos.forEach(({ of }, i) => {
-    if (of.kind === 'piece' ? of.id !== null : of.id === null) tell(['photos', i, 'of', 'id'], 'must name what it is a picture of, and nothing for the whole piece')
+    if (of.kind === 'piece' ? of.id !== null : of.id === null) {
+      tell(['photos', i, 'of', 'id'], 'must name what it is a picture of, and nothing for the whole piece')
+    }
     else if (of.kind === 'joint') needJoint(['photos', i, 'of', 'id'], of.id!)
     else if (of.kind === 'fault' && !faults.has(of.id!)) tell(['photos', i, 'of', 'id'], 'must name a fault of this piece')
   })
@@ -100,7 +118,9 @@ function checkFacts(piece: Piece, tell: Tell): void {
 
 function checkClearances(joint: Joint | undefined, { clearance }: Finding, path: readonly (string | number)[], tell: Tell): void {
   for (const [key, gap] of Object.entries(clearance)) {
-    if (joint && !clearancesOf(joint.form).includes(key as ClearanceKey)) tell([...path, key], 'must be a clearance that this kind of joint has')
+    if (joint && !clearancesOf(joint.form).includes(key as ClearanceKey)) {
+      tell([...path, key], 'must be a clearance that this kind of joint has')
+    }
     if (gap.value > LARGEST_CLEARANCE_MM) tell([...path, key], `must be ${LARGEST_CLEARANCE_MM} mm at most: check the unit`)
   }
 }

@@ -12,7 +12,13 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
   1: (piece) => {
     const [first] = Array.isArray(piece.parts) ? piece.parts as unknown[] : []
     const species = isRecord(first) && typeof first.species === 'string' ? first.species : 'unknown'
-    const added: Loose = { ...piece, set: null, shape: { ...(isRecord(piece.shape) ? piece.shape : {}), species, edits: [] }, faults: [], photos: [] }
+    const added: Loose = {
+      ...piece,
+      set: null,
+      shape: { ...(isRecord(piece.shape) ? piece.shape : {}), species, edits: [] },
+      faults: [],
+      photos: [],
+    }
     return withPlainWords(added) as Loose
   },
 }
@@ -39,10 +45,13 @@ export function entryUpToDate(entry: unknown): Entry | null {
   return parsed.success ? parsed.data : null
 }
 
+const TAG_BEGINS = /<(?=[a-z!/?])/gi
+// eslint-disable-next-line no-control-regex
+const UNSEEN = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u202A-\u202E\u2066-\u2069]/g
+
 /** Every text below as plain words: what looked like a tag, and what nobody can see, is taken out of it. */
 export function withPlainWords(value: unknown): unknown {
-  // eslint-disable-next-line no-control-regex
-  if (typeof value === 'string') return value.replace(/<(?=[a-z!/?])/gi, '‹').replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u202A-\u202E\u2066-\u2069]/g, '')
+  if (typeof value === 'string') return value.replace(TAG_BEGINS, '‹').replace(UNSEEN, '')
   if (Array.isArray(value)) return value.map(withPlainWords)
   return isRecord(value) ? Object.fromEntries(Object.entries(value).map(([key, x]) => [key, withPlainWords(x)])) : value
 }

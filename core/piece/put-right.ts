@@ -49,6 +49,7 @@ function putRight(piece: PieceDocument): PieceDocument {
 
 const withBelievedClearances = (findings: PieceDocument['findings']): PieceDocument['findings'] =>
   Object.fromEntries(Object.entries(findings).map(([id, finding]) => {
-    const clearance = Object.fromEntries(Object.entries(finding.clearance).filter(([, gap]) => gap.value <= LARGEST_CLEARANCE_MM))
+    const clearance = Object.fromEntries(Object.entries(finding.clearance).filter(([, gap]) =>
+      gap.value <= LARGEST_CLEARANCE_MM))
     return [id, { ...finding, clearance }]
   }))

@@ -16,11 +16,41 @@ export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeAp
   const whole = readWholePiece(piece)
   const tags = (ids: readonly string[]) => ids.slice(0, 6).map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')
   return [
-    { id: 'tested', step: 'test', done: untested.length === 0, words: untested.length === 0 ? say`Every joint was tried` : say`${q(untested.length, 'count')} joints not tried: ${tags(untested.map(j => j.id))}${untested.length > 6 ? ' …' : ''}` },
-    { id: 'mends', step: 'mend', done: undecided.length === 0, words: undecided.length === 0 ? say`Every loose joint has its mend` : say`No mend yet for ${tags(undecided.map(m => m.joint))}` },
-    { id: 'troubles', step: 'mend', done: open.length === 0, words: open.length === 0 ? say`Nothing found in the wood is left unanswered` : say`Neither mended nor settled: ${open.slice(0, 6).map(t => troubleName(piece, t)).join(', ')}${open.length > 6 ? ' …' : ''}` },
-    { id: 'bracing', step: 'cause', done: !whole.needsAnswer || piece.choices.bracing !== null, words: whole.needsAnswer ? piece.choices.bracing ? say`The frame’s bracing is answered` : say`The frame’s bracing is not answered: mended alone, it fails again` : say`Nothing points to the frame as a whole` },
-    { id: 'metal', step: 'open-up', done: metal.length === 0 || piece.events.some(e => e.kind === 'opened'), words: metal.length === 0 ? say`No metal in the joints that open` : say`Metal out first: ${tags([...new Set(metal.map(m => m.joint))])}` },
-    { id: 'dry-run', step: 'glue-up', done: piece.events.some(e => e.kind === 'dry-run-closed'), words: say`Dry run: every joint closes, square, four feet down, clamps rehearsed` },
+    {
+      id: 'tested',
+      step: 'test',
+      done: untested.length === 0,
+      words: untested.length === 0 ? say`Every joint was tried` : say`${q(untested.length, 'count')} joints not tried: ${tags(untested.map(j => j.id))}${untested.length > 6 ? ' …' : ''}`,
+    },
+    {
+      id: 'mends',
+      step: 'mend',
+      done: undecided.length === 0,
+      words: undecided.length === 0 ? say`Every loose joint has its mend` : say`No mend yet for ${tags(undecided.map(m => m.joint))}`,
+    },
+    {
+      id: 'troubles',
+      step: 'mend',
+      done: open.length === 0,
+      words: open.length === 0 ? say`Nothing found in the wood is left unanswered` : say`Neither mended nor settled: ${open.slice(0, 6).map(t => troubleName(piece, t)).join(', ')}${open.length > 6 ? ' …' : ''}`,
+    },
+    {
+      id: 'bracing',
+      step: 'cause',
+      done: !whole.needsAnswer || piece.choices.bracing !== null,
+      words: whole.needsAnswer ? piece.choices.bracing ? say`The frame’s bracing is answered` : say`The frame’s bracing is not answered: mended alone, it fails again` : say`Nothing points to the frame as a whole`,
+    },
+    {
+      id: 'metal',
+      step: 'open-up',
+      done: metal.length === 0 || piece.events.some(e => e.kind === 'opened'),
+      words: metal.length === 0 ? say`No metal in the joints that open` : say`Metal out first: ${tags([...new Set(metal.map(m => m.joint))])}`,
+    },
+    {
+      id: 'dry-run',
+      step: 'glue-up',
+      done: piece.events.some(e => e.kind === 'dry-run-closed'),
+      words: say`Dry run: every joint closes, square, four feet down, clamps rehearsed`,
+    },
   ]
 }

@@ -3,7 +3,11 @@ import { fail, succeed, type Result } from '../measure/result'
 import { GLUE_IDS } from './glues'
 import { Climate, RackRow, Shop, ShopFields } from './shop-settings'
 
-const field = <K extends keyof typeof ShopFields.shape>(key: K) => z.strictObject({ do: z.literal('set'), field: z.literal(key), value: ShopFields.shape[key] })
+const field = <K extends keyof typeof ShopFields.shape>(key: K) => z.strictObject({
+  do: z.literal('set'),
+  field: z.literal(key),
+  value: ShopFields.shape[key],
+})
 
 /** One thing told about the shop. Two devices that change different things do not undo each other's. */
 export const ShopChange = z.union([
@@ -29,8 +33,16 @@ function changed(shop: Shop, change: ShopChange): Result<Shop> {
   switch (change.do) {
     case 'set': return succeed({ ...shop, [change.field]: change.value })
     case 'set-climate': return succeed({ ...shop, climate: { ...shop.climate, ...change.climate } })
-    case 'shelve': return succeed({ ...shop, shelf: [...shop.shelf.filter(g => g !== change.glue), ...(change.on ? [change.glue] : [])] })
-    case 'add-clamps': return shop.rack.some(r => r.id === change.row.id) ? fail('twice', 'These clamps are on the rack already.', 'rack') : succeed({ ...shop, rack: [...shop.rack, change.row] })
+    case 'shelve': return succeed({
+      ...shop,
+      shelf: [...shop.shelf.filter(g => g !== change.glue), ...(change.on ? [change.glue] : [])],
+    })
+    case 'add-clamps': return shop.rack.some(r => r.id === change.row.id)
+      ? fail('twice', 'These clamps are on the rack already.', 'rack')
+      : succeed({
+          ...shop,
+          rack: [...shop.rack, change.row],
+        })
     case 'change-clamps': return shop.rack.some(r => r.id === change.id)
       ? succeed({ ...shop, rack: shop.rack.map(r => (r.id === change.id ? { ...r, ...change.change } : r)) })
       : fail('no_such_clamps', 'These clamps are no longer on the rack: somebody took them off.', 'rack')

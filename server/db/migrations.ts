@@ -65,7 +65,9 @@ async function bringUpPieces(db: Kysely<Tables>): Promise<void> {
   for (const row of await db.selectFrom('piece').select(['id', 'base', 'document']).execute()) {
     const entries = await db.selectFrom('entry').select(['id', 'entry']).where('pieceId', '=', row.id).orderBy('version').execute()
     const { base, piece, log } = broughtUp(JSON.parse(row.base), JSON.parse(row.document), entries.map(e => JSON.parse(e.entry) as unknown))
-    for (const [i, entry] of log.entries()) await db.updateTable('entry').set({ entry: JSON.stringify(entry) }).where('pieceId', '=', row.id).where('id', '=', entries[i]!.id).execute()
+    for (const [i, entry] of log.entries()) {
+      await db.updateTable('entry').set({ entry: JSON.stringify(entry) }).where('pieceId', '=', row.id).where('id', '=', entries[i]!.id).execute()
+    }
     await db.updateTable('piece').set({ base: JSON.stringify(base.piece), baseVersion: base.version, document: JSON.stringify(piece) }).where('id', '=', row.id).execute()
   }
 }

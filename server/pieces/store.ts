@@ -65,7 +65,14 @@ export async function createPiece(piece: Piece): Promise<boolean> {
 async function insert(db: Kysely<Tables>, piece: Piece): Promise<boolean> {
   const json = JSON.stringify(piece)
   const done = await db.insertInto('piece')
-    .values({ id: piece.id, base: json, document: json, version: 0, takenInAt: piece.takenInAt, changedAt: new Date().toISOString() })
+    .values({
+      id: piece.id,
+      base: json,
+      document: json,
+      version: 0,
+      takenInAt: piece.takenInAt,
+      changedAt: new Date().toISOString(),
+    })
     .onConflict(c => c.column('id').doNothing()).executeTakeFirst()
   return Number(done.numInsertedOrUpdatedRows ?? 0) > 0
 }
@@ -87,7 +94,9 @@ export const giveEntries = (id: string, seenVersion: number, entries: readonly E
   if (typeof kept === 'string') return kept
   const fresh = unknownTo(kept.log, entries)
   if (fresh.length === 0) return { kind: 'done', stored: handedOver(kept), others: [] }
-  if (seenVersion !== kept.log.length) return { kind: 'clash', stored: handedOver(await withMark(trx, kept, kept.log.length - MARK_EVERY)) }
+  if (seenVersion !== kept.log.length) {
+    return { kind: 'clash', stored: handedOver(await withMark(trx, kept, kept.log.length - MARK_EVERY)) }
+  }
   const before = await readyFor(trx, kept, fresh)
   const own = appendEntries(before, fresh)
   if (!own.ok) return { kind: 'refused', entry: own.entry, issues: own.issues, stored: handedOver(before) }
@@ -95,7 +104,11 @@ export const giveEntries = (id: string, seenVersion: number, entries: readonly E
   if (!Array.isArray(others)) return { kind: 'refused', ...others, stored: handedOver(before) }
   await save(trx, before, own.value)
   for (const [other, after] of others) await save(trx, other, after)
-  return { kind: 'done', stored: handedOver(own.value), others: others.map(([, after]) => ({ piece: after.piece.id, version: after.log.length })) }
+  return {
+    kind: 'done',
+    stored: handedOver(own.value),
+    others: others.map(([, after]) => ({ piece: after.piece.id, version: after.log.length })),
+  }
 })
 
 /** Entries that are not in a log yet, each once. */
@@ -119,7 +132,10 @@ async function passToOthers(trx: Transaction<Tables>, piece: Piece, own: History
     const taken = appendEntries(await readyFor(trx, other, theirs), theirs)
     if (!taken.ok) {
       const source = passed.find(([, entry]) => entry?.id === taken.entry)?.[0] ?? fresh[0]!
-      return { entry: source.id, issues: taken.issues.map(i => ({ ...i, message: `On ${memberWords(other.piece)}: ${i.message}` })) }
+      return {
+        entry: source.id,
+        issues: taken.issues.map(i => ({ ...i, message: `On ${memberWords(other.piece)}: ${i.message}` })),
+      }
     }
     if (taken.value.log.length > other.log.length) changed.push([other, taken.value])
   }
@@ -128,7 +144,12 @@ async function passToOthers(trx: Transaction<Tables>, piece: Piece, own: History
 
 async function save(trx: Transaction<Tables>, before: History, after: History): Promise<void> {
   const { id } = after.piece
-  const fresh = after.log.slice(before.log.length).map((entry, i) => ({ id: entry.id, pieceId: id, version: before.log.length + i + 1, entry: JSON.stringify(entry) }))
+  const fresh = after.log.slice(before.log.length).map((entry, i) => ({
+    id: entry.id,
+    pieceId: id,
+    version: before.log.length + i + 1,
+    entry: JSON.stringify(entry),
+  }))
   if (fresh.length === 0) return
   await trx.insertInto('entry').values(fresh).execute()
   await trx.updateTable('piece').set({ document: JSON.stringify(after.piece), version: after.log.length, changedAt: new Date().toISOString() }).where('id', '=', id).execute()
@@ -139,9 +160,13 @@ async function save(trx: Transaction<Tables>, before: History, after: History): 
 async function saveMarks(trx: Transaction<Tables>, before: History, after: History): Promise<void> {
   const pieceId = after.piece.id
   const untouched = untouchedBy(before.log, after.log.slice(before.log.length))
-  if (untouched !== null) await trx.deleteFrom('snapshot').where('pieceId', '=', pieceId).where('version', '>', untouched).execute()
+  if (untouched !== null) {
+    await trx.deleteFrom('snapshot').where('pieceId', '=', pieceId).where('version', '>', untouched).execute()
+  }
   const fresh = after.marks.filter(m => !before.marks.includes(m))
-  for (const { version, piece } of fresh) await trx.replaceInto('snapshot').values({ pieceId, version, document: JSON.stringify(piece) }).execute()
+  for (const { version, piece } of fresh) {
+    await trx.replaceInto('snapshot').values({ pieceId, version, document: JSON.stringify(piece) }).execute()
+  }
   if (fresh.length === 0) return
   await trx.deleteFrom('snapshot').where('pieceId', '=', pieceId)
     .where('version', '<', after.log.length - MARKS_KEPT_CLOSE * MARK_EVERY)
@@ -165,7 +190,8 @@ export const makeSet = (id: string, of: number, entry: (set: SetOf) => Entry): P
   const first = appendEntries(before, [entry(set)])
   if (!first.ok) return null
   await save(trx, before, first.value)
-  const others = Array.from({ length: of - 1 }, (_, i) => anotherMember(first.value.piece, `${id.slice(0, 60)}-${i + 2}`, { ...set, member: i + 2 }))
+  const others = Array.from({ length: of - 1 }, (_, i) =>
+    anotherMember(first.value.piece, `${id.slice(0, 60)}-${i + 2}`, { ...set, member: i + 2 }))
   for (const piece of others) await insert(trx, piece)
   return [{ piece: id, version: first.value.log.length }, ...others.map(p => ({ piece: p.id, version: 0 }))]
 })

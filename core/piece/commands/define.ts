@@ -34,7 +34,11 @@ export const define = <S extends CommandForm>(kind: CommandKind<S>): CommandKind
 /** An id as words: `pulls-out` as `pulls out`. */
 export const plainly = (id: string): string => id.replaceAll('-', ' ')
 /** The tag of a joint, or its id where it is gone. */
-export const tagFor = (piece: Piece, joint: string): string => { const j = piece.joints.find(x => x.id === joint); return j ? tagOf(j) : joint }
+export const tagFor = (piece: Piece, joint: string): string => {
+  const j = piece.joints.find(x => x.id === joint); return j
+    ? tagOf(j)
+    : joint
+}
 export const labelFor = (piece: Piece, part: string): string => piece.parts.find(p => p.id === part)?.label ?? part
 export const jointIds = (piece: Piece): string[] => piece.joints.map(j => j.id)
 
@@ -44,7 +48,10 @@ export function onJoint(piece: Piece, joint: string, then: () => Result<Piece>):
 }
 
 export const withFinding = (piece: Piece, joint: string, change: (f: Finding) => Finding): Result<Piece> =>
-  onJoint(piece, joint, () => succeed({ ...piece, findings: { ...piece.findings, [joint]: change(findingOf(piece, joint)) } }))
+  onJoint(piece, joint, () => succeed({
+    ...piece,
+    findings: { ...piece.findings, [joint]: change(findingOf(piece, joint)) },
+  }))
 
 /** A copy of a record with one key set, or without it when the value is null. */
 export function without<T>(record: Readonly<Record<string, T>>, key: string, value: T | null): Record<string, T> {

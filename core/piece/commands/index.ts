@@ -19,7 +19,8 @@ const SCHEMAS = COMMANDS.map(c => c.schema) as unknown as Schemas<typeof COMMAND
 export const Command = z.discriminatedUnion('do', SCHEMAS)
 export type Command = z.infer<typeof Command>
 
-const KINDS = new Map(COMMANDS.map(kind => [kind.schema.shape.do.value as string, kind as unknown as CommandKind<CommandForm>]))
+const KINDS = new Map(COMMANDS.map(kind =>
+  [kind.schema.shape.do.value as string, kind as unknown as CommandKind<CommandForm>]))
 const FORGOTTEN = 'something an older program knew'
 const kindOf = (command: Command): CommandKind<CommandForm> => KINDS.get(command.do)!
 

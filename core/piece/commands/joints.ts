@@ -14,7 +14,9 @@ const measureJoint = define({
   words: 'joint size',
   apply: (piece, { joint: id, size, measure }) => onJoint(piece, id, () => {
     const joint = piece.joints.find(j => j.id === id)!
-    if (size !== 'depthMm' && !(size in joint.form)) return fail('no_such_size', `A ${joint.form.kind} joint has no such size.`, 'size')
+    if (size !== 'depthMm' && !(size in joint.form)) {
+      return fail('no_such_size', `A ${joint.form.kind} joint has no such size.`, 'size')
+    }
     const changed = { ...joint, ...(size === 'depthMm' ? { depthMm: measure } : { form: { ...joint.form, [size]: measure } }) } as Joint
     return succeed({ ...piece, joints: piece.joints.map(j => (j.id === id ? changed : j)) })
   }),
@@ -30,7 +32,11 @@ const measureJoint = define({
 const testJoint = define({
   schema: z.strictObject({ do: z.literal('test-joint'), joint: Id, state: z.enum(JOINT_STATES) }),
   words: 'wiggle test',
-  apply: (piece, { joint, state }) => withFinding(piece, joint, f => ({ ...f, state, directions: state === 'solid' || state === 'not-tested' ? [] : f.directions })),
+  apply: (piece, { joint, state }) => withFinding(piece, joint, f => ({
+    ...f,
+    state,
+    directions: state === 'solid' || state === 'not-tested' ? [] : f.directions,
+  })),
   touches: ({ joint }) => [`finding/${joint}/state`, `finding/${joint}/direction`],
   says: ({ joint, state }, piece) => [`${tagFor(piece, joint)} ${plainly(state)}`],
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), state: d.pick(JOINT_STATES) }),
@@ -39,7 +45,10 @@ const testJoint = define({
 const setDirection = define({
   schema: z.strictObject({ do: z.literal('set-direction'), joint: Id, direction: z.enum(DIRECTIONS), on: z.boolean() }),
   words: 'direction',
-  apply: (piece, { joint, direction, on }) => withFinding(piece, joint, f => ({ ...f, directions: [...f.directions.filter(x => x !== direction), ...(on ? [direction] : [])] })),
+  apply: (piece, { joint, direction, on }) => withFinding(piece, joint, f => ({
+    ...f,
+    directions: [...f.directions.filter(x => x !== direction), ...(on ? [direction] : [])],
+  })),
   touches: ({ joint, direction }) => [`finding/${joint}/direction/${direction}`],
   says: ({ joint, direction, on }, piece) => [`${tagFor(piece, joint)} ${on ? '' : 'does not: '}${plainly(direction)}`],
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), direction: d.pick(DIRECTIONS), on: d.chance() }),
@@ -50,26 +59,39 @@ const lookFor = define({
   words: 'sign',
   apply: (piece, { joint, sign, look }) => withFinding(piece, joint, f => ({ ...f, signs: without(f.signs, sign, look) })),
   touches: ({ joint, sign }) => [`finding/${joint}/sign/${sign}`],
-  says: ({ joint, sign, look }, piece) => [`${tagFor(piece, joint)} ${plainly(sign)}: ${look === null ? 'not looked' : plainly(look)}`],
+  says: ({ joint, sign, look }, piece) =>
+    [`${tagFor(piece, joint)} ${plainly(sign)}: ${look === null ? 'not looked' : plainly(look)}`],
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), sign: d.pick(SIGNS), look: d.pick([...LOOKS, null]) }),
 })
 
 const measureClearance = define({
-  schema: z.strictObject({ do: z.literal('measure-clearance'), joint: Id, where: z.enum(CLEARANCES), measure: LengthMm.nullable() }),
+  schema: z.strictObject({
+    do: z.literal('measure-clearance'),
+    joint: Id,
+    where: z.enum(CLEARANCES),
+    measure: LengthMm.nullable(),
+  }),
   words: 'clearance',
   apply: (piece, { joint: id, where, measure }) => onJoint(piece, id, () => {
     const { form } = piece.joints.find(j => j.id === id)!
     const told = CLEARANCES_TOLD[FORMS[form.kind].fit]
     if (!clearancesOf(form).includes(where)) return fail('no_such_clearance', told, 'where')
-    if (measure && measure.value > LARGEST_CLEARANCE_MM) return fail('out_of_range', `A clearance is believed up to ${LARGEST_CLEARANCE_MM} mm. Check the unit.`, 'measure.value')
+    if (measure && measure.value > LARGEST_CLEARANCE_MM) {
+      return fail('out_of_range', `A clearance is believed up to ${LARGEST_CLEARANCE_MM} mm. Check the unit.`, 'measure.value')
+    }
     return withFinding(piece, id, f => ({ ...f, clearance: without(f.clearance, where, measure) }))
   }),
   touches: ({ joint, where }) => [`finding/${joint}/clearance/${where}`],
-  says: ({ joint, where, measure }, piece) => say`${tagFor(piece, joint)} clearance ${plainly(where)}: ${measure ? fitMm(measure.value) : 'not measured'}`,
+  says: ({ joint, where, measure }, piece) =>
+    say`${tagFor(piece, joint)} clearance ${plainly(where)}: ${measure ? fitMm(measure.value) : 'not measured'}`,
   draw: (d, piece) => {
     const joint = drawId(d, jointIds(piece))
     const form = piece.joints.find(j => j.id === joint)?.form
-    return { joint, where: d.pick(form && d.chance() ? clearancesOf(form) : CLEARANCES), measure: d.chance() ? drawMeasured(d, 0, 2.5) : d.pick([null, drawMeasured(d, 0, 40)]) }
+    return {
+      joint,
+      where: d.pick(form && d.chance() ? clearancesOf(form) : CLEARANCES),
+      measure: d.chance() ? drawMeasured(d, 0, 2.5) : d.pick([null, drawMeasured(d, 0, 40)]),
+    }
   },
 })
 
@@ -91,10 +113,17 @@ const copyFinding = define({
     return stray ? fail('no_such_clearance', `This joint has no clearance “${stray}”.`, 'finding.clearance') : withFinding(piece, id, () => finding)
   }),
   touches: ({ joint }) => [`finding/${joint}`],
-  says: ({ joint, finding }, piece) => [`${tagFor(piece, joint)} ${[finding.state, ...finding.directions].map(plainly).join(', ')}`],
+  says: ({ joint, finding }, piece) =>
+    [`${tagFor(piece, joint)} ${[finding.state, ...finding.directions].map(plainly).join(', ')}`],
   draw: (d, piece) => ({
     joint: drawId(d, jointIds(piece)),
-    finding: { state: d.pick(JOINT_STATES), directions: [d.pick(DIRECTIONS)], signs: { [d.pick(SIGNS)]: d.pick(LOOKS) }, clearance: { [d.pick(CLEARANCES)]: drawMeasured(d, 0, 30) }, oldGlue: d.pick(OLD_GLUES) },
+    finding: {
+      state: d.pick(JOINT_STATES),
+      directions: [d.pick(DIRECTIONS)],
+      signs: { [d.pick(SIGNS)]: d.pick(LOOKS) },
+      clearance: { [d.pick(CLEARANCES)]: drawMeasured(d, 0, 30) },
+      oldGlue: d.pick(OLD_GLUES),
+    },
   }),
 })
 

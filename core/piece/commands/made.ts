@@ -25,7 +25,8 @@ const describe = define({
   words: 'what was taken in',
   apply: (piece, { intake }) => succeed({ ...piece, intake: { ...piece.intake, ...intake } }),
   touches: ({ intake }) => Object.keys(intake).map(key => `intake/${key}`),
-  says: ({ intake }) => [Object.entries(intake).map(([key, value]) => `${key}: ${value === null ? 'none' : plainly(String(value))}`).join(', ')],
+  says: ({ intake }) =>
+    [Object.entries(intake).map(([key, value]) => `${key}: ${value === null ? 'none' : plainly(String(value))}`).join(', ')],
   common: () => true,
   draw: d => ({
     intake: d.pick([
@@ -42,7 +43,9 @@ const measureShape = define({
     const row = findFamily(piece.shape.family)?.measures.find(m => m.key === key)
     if (!row) return fail('no_such_measure', `This family has no measurement “${key}”.`, 'key')
     const unit = row.unit === 'mm' ? 'mm' : 'degrees'
-    if (!(measure.value >= row.min && measure.value <= row.max)) return fail('out_of_range', `${row.label}: between ${row.min} and ${row.max} ${unit} is believed.`, 'measure.value')
+    if (!(measure.value >= row.min && measure.value <= row.max)) {
+      return fail('out_of_range', `${row.label}: between ${row.min} and ${row.max} ${unit} is believed.`, 'measure.value')
+    }
     return redraw({ ...piece, shape: { ...piece.shape, measures: { ...piece.shape.measures, [key]: measure } } })
   },
   touches: ({ key }) => [`measure/${key}`],
@@ -63,7 +66,9 @@ const setOption = define({
   apply: (piece, { key, value }) => {
     const row = findFamily(piece.shape.family)?.options.find(o => o.key === key)
     if (!row) return fail('no_such_option', `This family has no option “${key}”.`, 'key')
-    if (!row.choices.some(c => c.value === value)) return fail('no_such_choice', `${row.label}: one of ${row.choices.map(c => c.label).join(', ')}.`, 'value')
+    if (!row.choices.some(c => c.value === value)) {
+      return fail('no_such_choice', `${row.label}: one of ${row.choices.map(c => c.label).join(', ')}.`, 'value')
+    }
     return redraw({ ...piece, shape: { ...piece.shape, options: { ...piece.shape.options, [key]: value } } })
   },
   touches: ({ key }) => [`option/${key}`],
@@ -96,7 +101,8 @@ const editFrame = define({
   says: ({ edit }, piece) => {
     const { do: what, ...facts } = edit
     const of = 'part' in edit ? (typeof edit.part === 'string' ? labelFor(piece, edit.part) : edit.part.label) : typeof edit.joint === 'string' ? edit.joint : edit.joint.label
-    const told = Object.entries(facts).filter(([key, value]) => key !== 'part' && key !== 'joint' && typeof value !== 'object')
+    const told = Object.entries(facts).filter(([key, value]) =>
+      key !== 'part' && key !== 'joint' && typeof value !== 'object')
     return [`${plainly(what)}: ${[of, ...told.map(([key, value]) => `${plainly(key)} ${String(value)}`)].join(', ')}`]
   },
   /** A lost part is one member's own loss. */
@@ -107,7 +113,8 @@ const editFrame = define({
 const joinSet = define({
   schema: z.strictObject({ do: z.literal('join-set'), set: SetOf }),
   words: 'set',
-  apply: (piece, { set }) => (set.member > set.of ? fail('no_such_member', `A set of ${set.of} has no number ${set.member}.`, 'set.member') : succeed({ ...piece, set })),
+  apply: (piece, { set }) =>
+    (set.member > set.of ? fail('no_such_member', `A set of ${set.of} has no number ${set.member}.`, 'set.member') : succeed({ ...piece, set })),
   touches: () => ['set'],
   says: ({ set }) => [`${set.member} of ${set.of}`],
   draw: d => ({ set: { id: 'set-a', member: d.whole(1, 5), of: d.whole(2, 5) } }),

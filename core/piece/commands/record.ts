@@ -12,13 +12,22 @@ const addPhoto = define({
     if (piece.photos.some(p => p.id === photo.id)) return fail('twice', 'This picture is kept already.', 'photo.id')
     const { kind, id } = photo.of
     const there = kind === 'piece' ? id === null : kind === 'joint' ? piece.joints.some(j => j.id === id) : piece.faults.some(f => f.id === id)
-    return there ? succeed({ ...piece, photos: [...piece.photos, photo] }) : fail('nothing_there', 'A picture is of the piece, of one of its joints or of one of its faults.', 'photo.of')
+    return there
+      ? succeed({ ...piece, photos: [...piece.photos, photo] })
+      : fail('nothing_there', 'A picture is of the piece, of one of its joints or of one of its faults.', 'photo.of')
   },
   touches: ({ photo }) => [`photo/${photo.id}`],
   says: ({ photo }) => [`picture of the ${photo.of.kind}${photo.caption ? `, ${photo.caption}` : ''}`],
   draw: (d, piece) => {
     const of = d.pick([{ kind: 'piece', id: null }, { kind: 'joint', id: drawId(d, jointIds(piece)) }, { kind: 'fault', id: drawId(d, piece.faults.map(f => f.id)) }] as const)
-    return { photo: { id: `photo-${d.whole(1, 4)}`, at: '2026-03-05T09:00', of, caption: drawWords(d), widthPx: 40, heightPx: 30 } }
+    return { photo: {
+      id: `photo-${d.whole(1, 4)}`,
+      at: '2026-03-05T09:00',
+      of,
+      caption: drawWords(d),
+      widthPx: 40,
+      heightPx: 30,
+    } }
   },
 })
 
@@ -34,17 +43,34 @@ const removePhoto = define({
 const logEvent = define({
   schema: z.strictObject({ do: z.literal('log-event'), event: PieceEvent }),
   words: 'event',
-  apply: (piece, { event }) => (piece.events.some(e => e.id === event.id) ? fail('twice', 'This event is already in the log.', 'event.id') : succeed({ ...piece, events: [...piece.events, event] })),
+  apply: (piece, { event }) => (piece.events.some(e => e.id === event.id)
+    ? fail('twice', 'This event is already in the log.', 'event.id')
+    : succeed({
+        ...piece,
+        events: [...piece.events, event],
+      })),
   /** The same thing done twice by two hands is asked about: one of them may not have seen the other's. */
   touches: ({ event }) => [`event/${event.kind}/${event.stage ?? 'all'}`],
-  says: ({ event }) => [`${plainly(event.kind)}${event.stage === null ? '' : `, stage ${event.stage}`} ${event.at.replace('T', ' ')}`],
-  draw: d => ({ event: { id: `event-${d.whole(1, 9)}`, at: '2026-03-05T11:00', kind: d.pick(EVENTS), stage: d.pick([null, 1, 2]), note: drawWords(d) } }),
+  says: ({ event }) =>
+    [`${plainly(event.kind)}${event.stage === null ? '' : `, stage ${event.stage}`} ${event.at.replace('T', ' ')}`],
+  draw: d => ({ event: {
+    id: `event-${d.whole(1, 9)}`,
+    at: '2026-03-05T11:00',
+    kind: d.pick(EVENTS),
+    stage: d.pick([null, 1, 2]),
+    note: drawWords(d),
+  } }),
 })
 
 const keepNote = define({
   schema: z.strictObject({ do: z.literal('keep-note'), note: Note }),
   words: 'note',
-  apply: (piece, { note }) => (piece.notes.some(n => n.id === note.id) ? fail('twice', 'This note is kept already.', 'note.id') : succeed({ ...piece, notes: [...piece.notes, note] })),
+  apply: (piece, { note }) => (piece.notes.some(n => n.id === note.id)
+    ? fail('twice', 'This note is kept already.', 'note.id')
+    : succeed({
+        ...piece,
+        notes: [...piece.notes, note],
+      })),
   touches: ({ note }) => [`note/${note.id}`],
   says: ({ note }) => [`note: ${note.text}`],
   draw: d => ({ note: { id: `note-${d.whole(1, 9)}`, at: '2026-03-05T10:00', text: drawWords(d) || 'x' } }),

@@ -6,15 +6,26 @@ import { dropFault, FAULT_LABELS, newFault, putFault } from '../faults'
 import { BLOCK_STATES, FAULT_KINDS, METALS, WEBBING_STATES } from '../words'
 import { define, jointIds, labelFor, plainly, tagFor } from './define'
 
-const drawMetal = (d: Draw, piece: Piece): Metal => ({ id: `metal-${d.whole(1, 9)}`, joint: drawId(d, jointIds(piece)), kind: d.pick(METALS), hidden: d.chance(), note: drawWords(d) })
-const saysMetal = (metal: Metal, piece: Piece) => [`${plainly(metal.kind)} in ${tagFor(piece, metal.joint)}${metal.note ? `, ${metal.note}` : ''}`]
+const drawMetal = (d: Draw, piece: Piece): Metal => ({
+  id: `metal-${d.whole(1, 9)}`,
+  joint: drawId(d, jointIds(piece)),
+  kind: d.pick(METALS),
+  hidden: d.chance(),
+  note: drawWords(d),
+})
+const saysMetal = (metal: Metal, piece: Piece) =>
+  [`${plainly(metal.kind)} in ${tagFor(piece, metal.joint)}${metal.note ? `, ${metal.note}` : ''}`]
 
 const addMetal = define({
   schema: z.strictObject({ do: z.literal('add-metal'), metal: Metal }),
   words: 'metal',
   apply: (piece, { metal }) => {
-    if (piece.metal.some(m => m.id === metal.id)) return fail('twice', 'This piece of metal is already recorded.', 'metal.id')
-    if (!piece.joints.some(j => j.id === metal.joint)) return fail('no_such_joint', `There is no joint “${metal.joint}” on this piece.`, 'metal.joint')
+    if (piece.metal.some(m => m.id === metal.id)) {
+      return fail('twice', 'This piece of metal is already recorded.', 'metal.id')
+    }
+    if (!piece.joints.some(j => j.id === metal.joint)) {
+      return fail('no_such_joint', `There is no joint “${metal.joint}” on this piece.`, 'metal.joint')
+    }
     return succeed({ ...piece, metal: [...piece.metal, metal] })
   },
   touches: ({ metal }) => [`metal/${metal.id}`],
@@ -31,7 +42,10 @@ const changeMetal = define({
   },
   touches: ({ metal }) => [`metal/${metal.id}`],
   says: ({ metal }, piece) => saysMetal(metal, piece),
-  draw: (d, piece) => ({ metal: { ...drawMetal(d, piece), ...(piece.metal.length > 0 ? { joint: d.pick(piece.metal).joint } : {}) } }),
+  draw: (d, piece) => ({ metal: {
+    ...drawMetal(d, piece),
+    ...(piece.metal.length > 0 ? { joint: d.pick(piece.metal).joint } : {}),
+  } }),
 })
 
 const removeMetal = define({
@@ -39,11 +53,23 @@ const removeMetal = define({
   words: 'metal taken off',
   apply: (piece, { metal }) => succeed({ ...piece, metal: piece.metal.filter(m => m.id !== metal) }),
   touches: ({ metal }) => [`metal/${metal}`],
-  says: ({ metal }, piece) => { const own = piece.metal.find(m => m.id === metal); return own ? [...saysMetal(own, piece), ', taken off'] : ['metal taken off'] },
+  says: ({ metal }, piece) => {
+    const own = piece.metal.find(m => m.id === metal); return own
+      ? [...saysMetal(own, piece), ', taken off']
+      : ['metal taken off']
+  },
   draw: d => ({ metal: `metal-${d.whole(1, 9)}` }),
 })
 
-const saysFault = (fault: Fault, piece: Piece) => [`${FAULT_LABELS[fault.kind]} in the ${labelFor(piece, fault.part)}${'surface' in fault ? `, ${fault.surface}` : ''}${fault.note ? `, ${fault.note}` : ''}`]
+const saysFault = (fault: Fault, piece: Piece) => [
+  `${FAULT_LABELS[fault.kind]} in the ${labelFor(piece, fault.part)}${'surface' in fault
+    ? `,
+  ${fault.surface}`
+    : ''}${fault.note
+    ? `,
+  ${fault.note}`
+    : ''}`,
+]
 
 function drawFault(d: Draw, piece: Piece): Fault {
   const kind = d.pick(FAULT_KINDS)
@@ -76,7 +102,11 @@ const removeFault = define({
   words: 'fault taken off',
   apply: (piece, { fault }) => succeed(dropFault(piece, fault)),
   touches: ({ fault }) => [`fault/${fault}`],
-  says: ({ fault }, piece) => { const own = piece.faults.find(f => f.id === fault); return own ? [...saysFault(own, piece), ', taken off'] : ['fault taken off'] },
+  says: ({ fault }, piece) => {
+    const own = piece.faults.find(f => f.id === fault); return own
+      ? [...saysFault(own, piece), ', taken off']
+      : ['fault taken off']
+  },
   draw: d => ({ fault: `fault-${d.whole(1, 6)}` }),
 })
 
@@ -85,7 +115,8 @@ const setBracing = define({
   words: 'bracing',
   apply: (piece, { bracing }) => succeed({ ...piece, bracing: { ...piece.bracing, ...bracing } }),
   touches: ({ bracing }) => Object.keys(bracing).map(key => `bracing/${key}`),
-  says: ({ bracing }) => [Object.entries(bracing).map(([key, state]) => `${key === 'cornerBlocks' ? 'corner blocks' : key}: ${plainly(state)}`).join(', ')],
+  says: ({ bracing }) =>
+    [Object.entries(bracing).map(([key, state]) => `${key === 'cornerBlocks' ? 'corner blocks' : key}: ${plainly(state)}`).join(', ')],
   draw: d => ({ bracing: d.pick([{ cornerBlocks: d.pick(BLOCK_STATES) }, { webbing: d.pick(WEBBING_STATES) }]) }),
 })
 

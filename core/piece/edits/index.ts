@@ -27,9 +27,13 @@ const kindOf = (edit: Edit): EditKind<EditForm> => KINDS.get(edit.do)!
 /** The frame after one change by hand, or why it cannot be made. Pure. */
 export function editFrame(frame: Frame, edit: Edit): Result<Frame> {
   const part = 'part' in edit && typeof edit.part === 'string' ? edit.part : undefined
-  if (part !== undefined && !frame.parts.some(p => p.id === part)) return fail('no_such_part', `There is no part “${part}” on this piece.`, 'edit.part')
+  if (part !== undefined && !frame.parts.some(p => p.id === part)) {
+    return fail('no_such_part', `There is no part “${part}” on this piece.`, 'edit.part')
+  }
   const joint = 'joint' in edit && typeof edit.joint === 'string' ? edit.joint : undefined
-  if (joint !== undefined && !frame.joints.some(j => j.id === joint)) return fail('no_such_joint', `There is no joint “${joint}” on this piece.`, 'edit.joint')
+  if (joint !== undefined && !frame.joints.some(j => j.id === joint)) {
+    return fail('no_such_joint', `There is no joint “${joint}” on this piece.`, 'edit.joint')
+  }
   return kindOf(edit).edit(frame, edit)
 }
 

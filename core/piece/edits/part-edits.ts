@@ -9,7 +9,10 @@ import { twinId } from '../sides'
 import { FINISHES, SHOW_FACES } from '../words'
 import { defineEdit, withoutShare, type Frame } from './define'
 
-const changePart = (frame: Frame, id: string, facts: Partial<Part>): Frame => ({ ...frame, parts: frame.parts.map(p => (p.id === id ? { ...p, ...facts } : p)) })
+const changePart = (frame: Frame, id: string, facts: Partial<Part>): Frame => ({
+  ...frame,
+  parts: frame.parts.map(p => (p.id === id ? { ...p, ...facts } : p)),
+})
 const idsOf = (frame: Frame) => frame.parts.map(p => p.id)
 const drawCopyName = (d: Draw) => ({ as: d.pick(['copy-a', 'copy-b', 'left-copy']), label: d.pick(['copy', 'left copy']) })
 
@@ -24,7 +27,9 @@ const addPart = defineEdit({
 const removePart = defineEdit({
   schema: z.strictObject({ do: z.literal('remove-part'), part: Id }),
   edit: (frame, { part }) => {
-    if (frame.parts.length === 1) return fail('last_part', 'The last part cannot be taken away: a piece has at least one.', 'edit.part')
+    if (frame.parts.length === 1) {
+      return fail('last_part', 'The last part cannot be taken away: a piece has at least one.', 'edit.part')
+    }
     const gone = new Set(frame.joints.filter(j => j.enters === part || j.receives === part).map(j => j.id))
     const left = frame.joints.filter(j => !gone.has(j.id))
     return succeed({
@@ -38,15 +43,22 @@ const removePart = defineEdit({
 
 const duplicatePart = defineEdit({
   schema: z.strictObject({ do: z.literal('duplicate-part'), part: Id, as: Id, label: Name, by: VecMm }),
-  edit: (frame, change) => copyPart(frame, change, v => [v[0] + change.by[0], v[1] + change.by[1], v[2] + change.by[2]], v => v, id => id),
+  edit: (frame, change) =>
+    copyPart(frame, change, v => [v[0] + change.by[0], v[1] + change.by[1], v[2] + change.by[2]], v => v, id => id),
   touches: ({ as }) => [`part/${as}`],
-  draw: (d, frame) => ({ part: drawId(d, idsOf(frame)), ...drawCopyName(d), by: [0, d.whole(-40, 40), d.whole(0, 20)] as [number, number, number] }),
+  draw: (d, frame) => ({
+    part: drawId(d, idsOf(frame)),
+    ...drawCopyName(d),
+    by: [0, d.whole(-40, 40), d.whole(0, 20)] as [number, number, number],
+  }),
 })
 
 /** A copy for the other side, with the other hand. */
 const mirrorPart = defineEdit({
   schema: z.strictObject({ do: z.literal('mirror-part'), part: Id, as: Id, label: Name }),
-  edit: (frame, change) => copyPart(frame, change, mirrored, mirrored, id => (frame.parts.some(p => p.id === twinId(id)) ? twinId(id) : id)),
+  edit: (frame, change) => copyPart(frame, change, mirrored, mirrored, id => (frame.parts.some(p => p.id === twinId(id))
+    ? twinId(id)
+    : id)),
   touches: ({ as }) => [`part/${as}`],
   draw: (d, frame) => ({ part: drawId(d, idsOf(frame)), ...drawCopyName(d) }),
 })
@@ -68,13 +80,21 @@ const renamePart = defineEdit({
 
 const shapePart = defineEdit({
   schema: z.strictObject({ do: z.literal('shape-part'), part: Id, section: Section.optional(), axis: Axis.optional() }),
-  edit: (frame, { part, section, axis }) => succeed(changePart(frame, part, { ...(section ? { section } : {}), ...(axis ? { axis } : {}) })),
-  touches: ({ part, section, axis }) => [...(section ? [`part/${part}/section`] : []), ...(axis ? [`part/${part}/axis`] : [])],
+  edit: (frame, { part, section, axis }) => succeed(changePart(frame, part, {
+    ...(section ? { section } : {}),
+    ...(axis ? { axis } : {}),
+  })),
+  touches: ({ part, section, axis }) =>
+    [...(section ? [`part/${part}/section`] : []), ...(axis ? [`part/${part}/axis`] : [])],
   draw: (d, frame) => {
     const size = d.whole(8, 60)
     const part = drawId(d, idsOf(frame))
     const axis = frame.parts.find(p => p.id === part)?.axis.map(([x, y, z]): [number, number, number] => [x, y + 3, z])
-    return { part, section: { shape: d.pick(['round', 'rectangle'] as const), stations: [{ along: 0, widthMm: size, depthMm: size }] }, ...(d.chance() && axis ? { axis } : {}) }
+    return {
+      part,
+      section: { shape: d.pick(['round', 'rectangle'] as const), stations: [{ along: 0, widthMm: size, depthMm: size }] },
+      ...(d.chance() && axis ? { axis } : {}),
+    }
   },
   replacesItself: true,
 })
@@ -88,7 +108,10 @@ const describePart = defineEdit({
   touches: ({ do: _do, part, ...facts }) => Object.keys(facts).map(key => `part/${part}/${key}`),
   draw: (d, frame) => ({
     part: drawId(d, idsOf(frame)),
-    ...d.pick([{ missing: d.chance() }, { species: 'Oak, white' }, { grainOneIn: drawMeasured(d, 4, 40) }, { finish: d.pick(FINISHES), show: d.pick(SHOW_FACES) }]),
+    ...d.pick([{ missing: d.chance() }, { species: 'Oak, white' }, { grainOneIn: drawMeasured(d, 4, 40) }, {
+      finish: d.pick(FINISHES),
+      show: d.pick(SHOW_FACES),
+    }]),
   }),
   replacesItself: true,
 })
@@ -99,7 +122,9 @@ const LONGEST_NAME = 200
 const mirrored = (v: Vec): [number, number, number] => [0 - v[0], v[1], v[2]]
 
 function withPart(frame: Frame, part: Part, joints: readonly Joint[]): Result<Frame> {
-  if (frame.parts.some(p => p.id === part.id)) return fail('twice', `There is a part “${part.id}” already: give the new one another name.`, 'edit.part.id')
+  if (frame.parts.some(p => p.id === part.id)) {
+    return fail('twice', `There is a part “${part.id}” already: give the new one another name.`, 'edit.part.id')
+  }
   return succeed({ parts: [...frame.parts, part], joints: [...frame.joints, ...joints] })
 }
 
@@ -108,8 +133,18 @@ interface Copy { readonly part: string, readonly as: string, readonly label: str
 function copyPart(frame: Frame, change: Copy, point: (v: Vec) => [number, number, number], direction: (v: Vec) => Vec, partner: (id: string) => string): Result<Frame> {
   const model = frame.parts.find(p => p.id === change.part)!
   const turn = (v: Vec) => direction(v) as [number, number, number]
-  const cuts = model.cuts && { start: model.cuts.start && turn(model.cuts.start), end: model.cuts.end && turn(model.cuts.end) }
-  const copy: Part = { ...model, id: change.as, label: change.label, axis: model.axis.map(point), across: turn(model.across), ...(cuts ? { cuts } : {}) }
+  const cuts = model.cuts && {
+    start: model.cuts.start && turn(model.cuts.start),
+    end: model.cuts.end && turn(model.cuts.end),
+  }
+  const copy: Part = {
+    ...model,
+    id: change.as,
+    label: change.label,
+    axis: model.axis.map(point),
+    across: turn(model.across),
+    ...(cuts ? { cuts } : {}),
+  }
   const labelOf = (id: string) => (id === copy.id ? copy.label : frame.parts.find(p => p.id === id)!.label)
   const joints: Joint[] = []
   for (const joint of frame.joints.filter(j => j.enters === model.id)) {
@@ -118,7 +153,16 @@ function copyPart(frame: Frame, change: Copy, point: (v: Vec) => [number, number
     const id = freeId(jointId(copy.id, receives), taken => [...frame.joints, ...joints].some(j => j.id === taken))
     const number = Math.max(0, ...frame.joints.map(j => j.number)) + 1 + joints.length
     const label = `${copy.label} to ${labelOf(receives)}`.slice(0, LONGEST_NAME)
-    joints.push({ ...rest, id, number, label, enters: copy.id, receives, at: point(joint.at), withdraw: turn(joint.withdraw) })
+    joints.push({
+      ...rest,
+      id,
+      number,
+      label,
+      enters: copy.id,
+      receives,
+      at: point(joint.at),
+      withdraw: turn(joint.withdraw),
+    })
   }
   return withPart(frame, copy, joints)
 }

@@ -65,6 +65,7 @@ test('two tabs of one browser keep one queue: what both did lands once, and each
 test('what waits for a piece is named on other screens, and sent without that piece being opened', async ({ page, workshop }) => {
   await workshop.withDemo()
   await page.goto(workshop.url)
+  await expect(page.getByRole('heading', { name: /pieces on the bench/ })).toBeVisible() // its code is here from now on
   await openTest(page, workshop, 'strand-rocker')
   await page.context().setOffline(true)
   for (const key of ['1', '2', '3']) await page.keyboard.press(key)

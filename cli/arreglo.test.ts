@@ -19,7 +19,7 @@ describe('the command line', () => {
   it('prints the whole plan as JSON', () => {
     const { code, out } = run('plan', DEMO, '--json', '--shop', SHOP)
     expect(code).toBe(0)
-    expect(Object.keys(JSON.parse(out))).toEqual(expect.arrayContaining(['diagnoses', 'mends', 'glue', 'takeApart', 'stages', 'returnMin', 'stock', 'gates', 'problems']))
+    expect(Object.keys(JSON.parse(out))).toEqual(expect.arrayContaining(['diagnoses', 'mends', 'glue', 'takeApart', 'stages', 'returnMin', 'stock', 'gates', 'stops', 'troubles', 'usableFrom']))
   })
   it('prints it in words', () => {
     const { out } = run('plan', DEMO, '--shop', SHOP)

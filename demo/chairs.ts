@@ -21,9 +21,9 @@ export function vestry(): Piece {
     ...way(RAIL_BACK, 'pulls-out'), look(RAIL_BACK, 'amber-crumbs'), look(RAIL_BACK, 'white-line', 'not-there'), look(RAIL_BACK, 'hidden-metal', 'not-there'), glue(RAIL_BACK, 'protein'),
     gap(RAIL_BACK, 'cheek', 0.12), gap(RAIL_BACK, 'edge', 0.2), glue(STRETCHER, 'protein'), gap(STRETCHER, 'cheek', 0.08), look('crest-rail--left-back-post', 'split', 'not-there'),
     { do: 'set-bracing', bracing: { cornerBlocks: 'sound', webbing: 'never-had' } }, { do: 'set-outcome', verdict: 'repair', why: '' },
-    { do: 'log-event', event: { id: 'opened-1', at: `${DEMO_DAY}T08:55`, kind: 'opened', stage: null, note: '' } },
-    { do: 'log-event', event: { id: 'dry-1', at: `${DEMO_DAY}T09:10`, kind: 'dry-run-closed', stage: null, note: 'diagonals within 1 mm' } },
-    { do: 'log-event', event: { id: 'glued-1', at: `${DEMO_DAY}T09:25`, kind: 'stage-glued', stage: 1, note: '' } },
+    { do: 'log-event', event: { id: 'opened-1', at: `${DEMO_DAY}T08:55`, kind: 'opened', stage: null, of: [], note: '' } },
+    { do: 'log-event', event: { id: 'dry-1', at: `${DEMO_DAY}T09:10`, kind: 'dry-run-closed', stage: null, of: [], note: 'diagonals within 1 mm' } },
+    { do: 'log-event', event: { id: 'glued-1', at: `${DEMO_DAY}T09:25`, kind: 'stage-glued', stage: 1, of: [], note: '' } },
   ])
 }
 
@@ -45,12 +45,12 @@ export function ladderBacks(): Piece[] {
     give(tested(first, { gives: loose }), [...loose.flatMap(j => [...way(j, 'pulls-out', 'turns'), look(j, 'polished-tenon'), gap(j, 'round', 0.34, 0.38, 0.3)]), gap(loose[0]!, 'round-bottom', 0.12), look(loose[0]!, 'amber-crumbs'), glue(loose[0]!, 'protein')]),
     give(tested(second!, { apart: [snapped], gives: [rung('right', 2, 'right-back-post')] }), [
       look(snapped, 'dowel-stub', 'not-there'), metal('wedge-left', rung('right', 2, 'right-back-post'), 'wooden-pin', 'a thorn through the post'),
-      fault({ kind: 'break', id: 'snapped-rung', part: 'right-rung-2', along: 0.02, turnDeg: 90, angleDeg: measured(75), fibreDeg: measured(70), surface: 'ragged', gapMm: null, lostPct: measured(20), through: ['tenon'], note: 'the stub is still in the post' }),
+      fault({ kind: 'break', parted: 'apart', joint: null, id: 'snapped-rung', part: 'right-rung-2', along: 0.02, turnDeg: 90, angleDeg: measured(75), fibreDeg: measured(70), surface: 'ragged', gapMm: null, lostPct: measured(20), through: ['tenon'], note: 'the stub is still in the post' }),
     ]),
     give(tested(third!, { swings: [bradded, rung('left', 2, 'left-back-post')], ticks: [rung('back', 1, 'left-back-post')] }), [
       look(bradded, 'white-line'), look(bradded, 'amber-crumbs'), look(bradded, 'hurried-repair'), glue(bradded, 'pva'), metal('brad-1', bradded, 'brad', 'from the back', true), gap(bradded, 'round', 0.55),
       look(rung('left', 2, 'left-back-post'), 'white-line'), glue(rung('left', 2, 'left-back-post'), 'pva'), gap(rung('left', 2, 'left-back-post'), 'round', 0.42),
-      fault({ kind: 'earlier-repair', id: 'smeared-pva', part: 'left-back-post', along: 0.42, turnDeg: 0, joint: bradded, glue: 'pva', metal: 'brad', register: 'in-register', holds: 'lets-go', note: 'PVA over old protein glue' }),
+      fault({ kind: 'earlier-repair', id: 'smeared-pva', part: 'left-back-post', along: 0.42, turnDeg: 0, joint: bradded, glue: 'pva', metal: 'brad', offMm: null, leanDeg: null, register: 'in-register', holds: 'lets-go', note: 'PVA over old protein glue' }),
     ]),
     give(tested(fourth!, { gives: [rung('front', 3, 'left-front-post')], ticks: [rung('front', 3, 'right-front-post')] }), [gap(rung('front', 3, 'left-front-post'), 'round', 0.28)]),
   ]
@@ -80,7 +80,7 @@ export function chapel(): Piece {
     ...sizes({ seatHeight: 446, backHeight: 884, seatWidth: 418, seatDepth: 402, plank: 38, legSize: 40 }), edit({ do: 'describe-part', part: 'left-front-leg', grainOneIn: measured(6) }),
   ])
   return give(tested(start, { ticks: ['left-stretcher--left-front-leg'], gives: ['cross-stretcher--left-stretcher'] }), [
-    fault({ kind: 'break', id: 'broken-leg', part: 'left-front-leg', along: 0.3, turnDeg: 90, angleDeg: measured(58), fibreDeg: measured(46), surface: 'ragged', gapMm: measured(0.6), lostPct: measured(12), through: [], note: 'just below the ring' }),
+    fault({ kind: 'break', parted: 'apart', joint: null, id: 'broken-leg', part: 'left-front-leg', along: 0.3, turnDeg: 90, angleDeg: measured(58), fibreDeg: measured(46), surface: 'ragged', gapMm: measured(0.6), lostPct: measured(12), through: [], note: 'just below the ring' }),
     gap('cross-stretcher--left-stretcher', 'round', 0.24), way('cross-stretcher--left-stretcher', 'turns')[0]!,
   ])
 }
@@ -94,8 +94,8 @@ export function rocker(): Piece {
   const thinned = ['left-stretcher--left-front-leg', 'left-stretcher--left-back-leg', 'right-arm-post--seat', 'right-arm--right-back-post']
   return give(tested(start, { swings: thinned.slice(0, 2), gives: thinned.slice(2) }), [
     ...thinned.flatMap(j => [gap(j, 'round', 0.7, 0.82), look(j, 'polished-tenon')]),
-    fault({ kind: 'break', id: 'crest-split', part: 'crest-rail', along: 0.31, turnDeg: -90, angleDeg: measured(12), fibreDeg: measured(5), surface: 'fibrous', gapMm: measured(0.1), lostPct: null, through: [], note: 'runs along the curve' }),
-    fault({ kind: 'earlier-repair', id: 'scraped', part: 'left-stretcher', along: 0.03, turnDeg: 0, joint: thinned[0]!, glue: 'protein', metal: null, register: 'in-register', holds: 'lets-go', note: 'tenon scraped down to fit' }),
+    fault({ kind: 'break', parted: 'hangs', joint: null, id: 'crest-split', part: 'crest-rail', along: 0.31, turnDeg: -90, angleDeg: measured(12), fibreDeg: measured(5), surface: 'fibrous', gapMm: measured(0.1), lostPct: null, through: [], note: 'runs along the curve' }),
+    fault({ kind: 'earlier-repair', id: 'scraped', part: 'left-stretcher', along: 0.03, turnDeg: 0, joint: thinned[0]!, glue: 'protein', metal: null, offMm: null, leanDeg: null, register: 'in-register', holds: 'lets-go', note: 'tenon scraped down to fit' }),
   ])
 }
 

@@ -3,9 +3,10 @@ import { MM_PER_INCH } from '../core/measure/length'
 import { orThrow } from '../core/measure/result'
 import { apply } from '../core/piece/apply'
 import type { Command } from '../core/piece/commands'
+import { newHold } from '../core/piece/new-hold'
 import { startPiece } from '../core/piece/shape'
 import type { Edit, Fault, Intake, Piece } from '../core/piece/schema'
-import type { JointState } from '../core/piece/words'
+import type { HoldKind, JointState } from '../core/piece/words'
 
 /** Dates in the files are of a fixed day; loading moves them so that today is that day. */
 export const DEMO_DAY = '2026-03-05'
@@ -26,7 +27,7 @@ export const look = (joint: string, sign: Of<'look-for'>['sign'], there: 'seen' 
 export const gap = (joint: string, where: Of<'measure-clearance'>['where'], ...readings: number[]): Command => ({ do: 'measure-clearance', joint, where, measure: readings.length === 1 ? measured(readings[0]!) : { value: readings.reduce((a, b) => a + b, 0) / readings.length, basis: 'measured', readings } })
 export const way = (joint: string, ...directions: Of<'set-direction'>['direction'][]): Command[] => directions.map(direction => ({ do: 'set-direction', joint, direction, on: true }))
 export const glue = (joint: string, kind: Of<'set-old-glue'>['glue']): Command => ({ do: 'set-old-glue', joint, glue: kind })
-export const metal = (id: string, joint: string, kind: Of<'add-metal'>['metal']['kind'], note = '', hidden = false): Command => ({ do: 'add-metal', metal: { id, joint, kind, hidden, note } })
+export const metal = (id: string, joint: string, kind: HoldKind, note = '', hidden = false): Command => ({ do: 'add-hold', hold: newHold(kind, id, joint, { note, hidden }) })
 export const fault = (value: Fault): Command => ({ do: 'add-fault', fault: value })
 
 /** Goes round every joint that has wood on both sides: what is named has its state, all others are solid. */

@@ -1,6 +1,7 @@
 import type { Command } from '../core/piece/commands'
 import type { Piece } from '../core/piece/schema'
 import { measured } from '../core/measure/measured'
+import { newHold } from '../core/piece/new-hold'
 
 const [RAIL, LEFT, RIGHT] = ['left-side-rail--left-back-post', 'front-rail--left-front-leg', 'front-rail--right-front-leg'] as const
 
@@ -11,7 +12,7 @@ export const wiggleTest = (piece: Piece): Command[] => [
   { do: 'look-for', joint: RAIL, sign: 'amber-crumbs', look: 'seen' }, { do: 'look-for', joint: RAIL, sign: 'white-line', look: 'not-there' }, { do: 'look-for', joint: RAIL, sign: 'hidden-metal', look: 'not-there' },
   { do: 'set-old-glue', joint: RAIL, glue: 'protein' },
   { do: 'look-for', joint: LEFT, sign: 'dowel-stub', look: 'seen' }, { do: 'look-for', joint: RIGHT, sign: 'dowel-stub', look: 'seen' }, { do: 'look-for', joint: RIGHT, sign: 'hidden-metal', look: 'seen' },
-  { do: 'add-metal', metal: { id: 'old-screw', joint: RIGHT, kind: 'screw', hidden: false, note: 'head in the leg' } },
+  { do: 'add-hold', hold: newHold('screw', 'old-screw', RIGHT, { note: 'head in the leg' }) },
   { do: 'measure-clearance', joint: RAIL, where: 'cheek', measure: measured(0.08) }, { do: 'measure-clearance', joint: RAIL, where: 'edge', measure: measured(0.55) },
   { do: 'set-bracing', bracing: { cornerBlocks: 'missing', webbing: 'never-had' } },
 ]

@@ -186,7 +186,7 @@ function sixtyParts() {
   const parts = copies.flatMap(n => one.parts.map(p => ({ ...p, id: `${p.id}-${n}`, axis: p.axis.map(v => by(v, n)) }))).slice(0, 60)
   const known = new Set(parts.map(p => p.id))
   const joints = copies.flatMap(n => one.joints.map(j => ({ ...j, id: `${j.id}-${n}`, number: j.number + n * 100, enters: `${j.enters}-${n}`, receives: `${j.receives}-${n}`, at: by(j.at, n) }))).filter(j => known.has(j.enters) && known.has(j.receives))
-  return JSON.stringify({ ...file, piece: { ...one, id: 'sixty-parts', title: 'Sixty parts', parts, joints, findings: {}, metal: [], faults: [], photos: [], events: [], choices: { ...one.choices, mends: {}, causes: {}, leaveShut: [] } } })
+  return JSON.stringify({ ...file, piece: { ...one, id: 'sixty-parts', title: 'Sixty parts', parts, joints, findings: {}, after: {}, holds: [], faults: [], photos: [], events: [], choices: { ...one.choices, mends: {}, causes: {}, leaveShut: [] } } })
 }
 
 async function benchBrowser() {

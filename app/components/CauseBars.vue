@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import type { RankedCause } from '#core/cause'
+/** What a bar shows of a cause; of a joint or of a fault in the wood alike. */
+interface Ranked { readonly cause: string, readonly label: string, readonly probability: number, readonly low: number, readonly high: number, readonly wholePiece?: boolean }
 
 /** Causes as bars with the ends of their band marked; the figures stand beside, so colour and length say nothing alone. */
-const { causes } = defineProps<{ causes: readonly RankedCause[] }>()
+const { causes } = defineProps<{ causes: readonly Ranked[] }>()
 const { quantity } = useUnits()
 const pct = (p: number) => `${(p * 100).toFixed(1)}%`
 </script>

@@ -5,7 +5,7 @@ import { axisLengthMm } from '#core/piece/geometry'
 import { partOf } from '#core/piece/facts'
 import { measured, type Measured } from '#core/measure/measured'
 import type { Fault } from '#core/piece/schema'
-import { BREAK_SURFACES, HOLDS, LIVE, METALS, OLD_GLUES, REGISTERS, THROUGH } from '#core/piece/words'
+import { BREAK_SURFACES, HOLDS, LIVE, METALS, OLD_GLUES, PARTINGS, REGISTERS, RUNS_OUT, THROUGH } from '#core/piece/words'
 
 /** One fault, looked at: where it is, how it lies, what passes through it, and what that makes of it. */
 const { fault } = defineProps<{ fault: Fault }>()
@@ -31,6 +31,16 @@ function toggleThrough(what: (typeof THROUGH)[number]): void {
   const now = latest()
   if (now.kind === 'break') put({ through: now.through.includes(what) ? now.through.filter(t => t !== what) : [...now.through, what] })
 }
+/** Joints whose tenon sits in this part: what a break can run through, and a split cross. */
+const sockets = computed(() => piece.value!.joints.filter(j => j.receives === fault.part))
+function toggleCrossed(joint: string): void {
+  const now = latest()
+  if (now.kind === 'split') put({ crosses: now.crosses.includes(joint) ? now.crosses.filter(c => c !== joint) : [...now.crosses, joint] })
+}
+const PARTING_LABELS = { 'not-seen': 'not looked', 'apart': 'in two pieces', 'hangs': 'hangs by fibres' } as const
+const RUNS_OUT_LABELS = { 'not-seen': 'not looked', 'yes': 'runs out', 'no': 'ends found' } as const
+const partingItems = PARTINGS.map(value => ({ label: PARTING_LABELS[value], value }))
+const runsOutItems = RUNS_OUT.map(value => ({ label: RUNS_OUT_LABELS[value], value }))
 function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); pickedFault.value = null }
 </script>
 
@@ -55,12 +65,18 @@ function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); p
       </template>
     </div>
     <template v-if="fault.kind === 'break'">
+      <ChoiceRow label="The part is" tone="fault" :items="partingItems" :model-value="fault.parted" @update:model-value="put({ parted: $event })" />
+      <div v-if="sockets.length > 0" class="line"><label for="through-joint">Through the joint</label><PickOne id="through-joint" :model-value="fault.joint ?? ''" :items="[{ label: 'none', value: '' }, ...sockets.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
       <ChoiceRow label="Surface" tone="fault" :items="items(BREAK_SURFACES)" :model-value="fault.surface" @update:model-value="put({ surface: $event })" />
       <ChoiceRow label="Slopes to" :items="[{ label: 'this side', value: 1 }, { label: 'the other', value: -1 }]" :model-value="Math.sign(fault.turnDeg) || 1" @update:model-value="put({ turnDeg: Number($event) * 90 })" />
       <div class="line"><span id="passes">Passes through it</span><div class="chips" role="group" aria-labelledby="passes"><button v-for="t in THROUGH" :key="t" type="button" class="chip" :aria-pressed="fault.through.includes(t)" @click="toggleThrough(t)">{{ t }}</button></div></div>
       <p v-if="reading" class="says">Face <FigureValue label="Glue area, one face" :figure="reading.glueArea" />, <FigureValue label="Long grain" :figure="reading.longGrain" range /> long grain. {{ text(reading.words) }}</p>
     </template>
-    <div v-else-if="fault.kind === 'split'" class="line"><label for="split-at">Starts at</label><PickOne id="split-at" :model-value="fault.joint" :items="joints.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))" @update:model-value="put({ joint: $event })" /></div>
+    <template v-else-if="fault.kind === 'split'">
+      <div class="line"><label for="split-at">Starts at</label><PickOne id="split-at" :model-value="fault.joint ?? ''" :items="[{ label: 'no joint', value: '' }, ...joints.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
+      <ChoiceRow label="At its end it" tone="fault" :items="runsOutItems" :model-value="fault.runsOut" @update:model-value="put({ runsOut: $event })" />
+      <div v-if="joints.length > 1" class="line"><span id="crosses">Crosses</span><div class="chips" role="group" aria-labelledby="crosses"><FieldChipButton v-for="j in joints.filter(x => x.id !== fault.joint)" :key="j.id" :label="`J${j.number}`" :aria-label="`J${j.number} ${j.label}`" :pressed="fault.crosses.includes(j.id)" @click="toggleCrossed(j.id)" /></div></div>
+    </template>
     <template v-else-if="fault.kind === 'worm'">
       <ChoiceRow label="Live or old" tone="fault" :items="items(LIVE)" :model-value="fault.live" @update:model-value="put({ live: $event })" />
       <p class="says"><template v-if="fault.live !== 'old'">Watch it over paper for a month; a live case is treated or kept apart before anything else. </template><template v-if="fault.lostPct">At this loss: {{ wormAdvice(fault.lostPct.value) }}.</template></p>
@@ -70,8 +86,13 @@ function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); p
       <div class="line"><label for="their-glue">Their glue</label><PickOne id="their-glue" :model-value="fault.glue" :items="items(OLD_GLUES)" @update:model-value="put({ glue: $event })" /></div>
       <div class="line"><label for="their-metal">Their metal</label><PickOne id="their-metal" :model-value="fault.metal ?? ''" :items="[{ label: 'none', value: '' }, ...items(METALS)]" @update:model-value="put({ metal: $event || null })" /></div>
       <ChoiceRow label="Register" tone="fault" :items="items(REGISTERS)" :model-value="fault.register" @update:model-value="put({ register: $event })" />
+      <div v-if="fault.register === 'out-of-register'" class="fields">
+        <LengthField dense label="Stands off by" :value="fault.offMm" :take="take('offMm')" :clear="lift('offMm')" hint="step in the line" />
+        <LengthField dense label="Leans by" unit="deg" :value="fault.leanDeg" :take="take('leanDeg')" :clear="lift('leanDeg')" hint="degrees" />
+      </div>
       <ChoiceRow label="Still holding" tone="fault" :items="items(HOLDS)" :model-value="fault.holds" @update:model-value="put({ holds: $event })" />
     </template>
+    <HoldList v-if="fault.kind === 'break' || fault.kind === 'split'" :on="{ kind: 'fault', id: fault.id }" heading="Metal through it" />
     <TextField label="Note" :value="fault.note" :draft-key="`${piece.id}-${fault.id}-note`" :take="note => put({ note }).ok" />
     <PhotoStrip :of="{ kind: 'fault', id: fault.id }" />
     <button type="button" class="key-button slim off" @click="remove">Take it off</button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sectionAt } from '#core/piece/geometry'
 import { pegShapeOf } from '#core/piece/joint-forms'
-import type { Work } from '#core/mend'
+import type { SizeId, Work } from '#core/mend'
 import { partOf } from '#core/piece/facts'
 import type { Joint, Piece } from '#core/piece/schema'
 import type { MendId } from '#core/piece/words'
@@ -18,12 +18,12 @@ const g = computed(() => {
   const post = sectionAt(partOf(piece, joint.receives), 0)
   const { form } = joint
   const height = fromSide.value ? rail.depthMm : rail.widthMm
-  const size = (label: string) => work.sizes.find(s => s.label.startsWith(label))?.figure.value
+  const size = (id: SizeId) => work.sizes.find(s => s.id === id)?.figure.value
   const own = pegShapeOf(form)
   const peg = size('dowel') ?? (fromSide.value ? own?.widthMm : own?.thicknessMm) ?? 0
-  const depth = form.kind === 'dowel' ? (size('depth stop, leg') ?? joint.depthMm.value + 1) - 1 : joint.depthMm.value
+  const depth = form.kind === 'dowel' ? (size('stop-receiving') ?? joint.depthMm.value + 1) - 1 : joint.depthMm.value
   const deeper = form.kind === 'dowel' ? 1 : 'deeperMm' in form ? form.deeperMm.value : 0
-  return { height, post: post.widthMm, peg, depth, deeper, inRail: form.kind === 'dowel' ? (size('dowel length') ?? 0) - depth : 0, shim: size('shim') ?? 0, kerf: size('kerf depth') ?? 0, wedge: size('wedge at') ?? 0, wedgeLength: size('wedge length') ?? 0, kerfs: work.stock.find(s => s.what === 'wedge')?.count ?? 0 }
+  return { height, post: post.widthMm, peg, depth, deeper, inRail: form.kind === 'dowel' ? (size('dowel-length') ?? 0) - depth : 0, shim: size('shim') ?? 0, kerf: size('kerf-depth') ?? 0, wedge: size('wedge-thickness') ?? 0, wedgeLength: size('wedge-length') ?? 0, kerfs: work.stock.find(s => s.id === 'wedge')?.count ?? 0 }
 })
 const RAIL_MM = 62
 /** Gaps and thin things are drawn this many times their size, or they would not be seen. */

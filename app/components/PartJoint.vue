@@ -19,6 +19,9 @@ const special = computed<readonly string[]>(() => (joint.form.kind in SPECIAL ? 
 const fields = computed(() => joint.form as unknown as Readonly<Record<string, Measured | boolean | undefined>>)
 const sizeOf = (key: string) => (key === 'depthMm' ? joint.depthMm : fields.value[key] as Measured)
 
+const ORDER_ITEMS = [{ label: 'not looked', value: 'not-seen' }, { label: 'this one goes in last', value: 'last' }, { label: 'the other goes in last', value: 'first' }]
+const order = computed(() => (joint.passes === undefined ? 'not-seen' : joint.passes ? 'last' : 'first'))
+
 function retype(kind: string): void {
   const { widthMm, depthMm } = sectionAt(partOf(piece.value!, joint.enters), 0)
   edit({ do: 'change-joint', joint: joint.id, form: usualForm(kind as JointKind, widthMm, depthMm) })
@@ -43,6 +46,7 @@ const toggle = (key: string) => edit({ do: 'change-joint', joint: joint.id, form
       <label :for="`shares-${joint.id}`">Shares its hole with</label>
       <PickOne :id="`shares-${joint.id}`" :model-value="joint.shares ?? ''" :items="sharers" @update:model-value="edit({ do: 'change-joint', joint: joint.id, shares: $event || null })" />
     </div>
+    <ChoiceRow v-if="joint.shares" label="In the shared hole" :items="ORDER_ITEMS" :model-value="order" @update:model-value="edit({ do: 'change-joint', joint: joint.id, passes: $event === 'not-seen' ? null : $event === 'last' })" />
   </details>
 </template>
 

@@ -53,6 +53,7 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
   <div v-if="piece" class="sheet">
     <TextField label="Name" :value="part.label" :draft-key="`${piece.id}-${part.id}-name`" :take="rename" />
     <ChoiceRow label="Is it there" :tone="part.missing ? 'fault' : 'plain'" :items="THERE" :model-value="part.missing ? 'missing' : 'there'" @update:model-value="describe({ missing: $event === 'missing' })" />
+    <HoldList :on="{ kind: 'part', id: part.id, along: 0 }" heading="Hardware on it" />
     <p class="small">
       <template v-if="hand !== 'none'">{{ hand }} hand · </template>long <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight"> along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight</template><template v-if="lean && lean.inSpace.value > LEANS_DEG">
         ;

@@ -1,4 +1,4 @@
-import { shareNear } from '#core/drawing'
+import { shareNear } from '#core/piece/places'
 import { newFault } from '#core/piece/faults'
 import type { Result } from '#core/measure/result'
 import type { Piece } from '#core/piece/schema'

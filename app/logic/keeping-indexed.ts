@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { ListedPiece, StoredPiece } from '#shared/wire'
+import { SCHEMA_VERSION } from '#core/piece/version'
 import { asClash, asWaiting } from './kept-schema'
 import type { Keeping, KeptChange } from './ports'
 import type { Clash, Waiting } from './rebase'
@@ -15,6 +16,9 @@ interface Kept extends DBSchema {
   /** What this device is called; one row. */
   device: { key: string, value: string }
 }
+
+/** What an older program kept is asked for anew: this one does not read it. */
+const isOfNow = ({ piece }: ListedPiece): boolean => piece.schemaVersion === SCHEMA_VERSION
 
 const NAME = 'arreglo'
 const VERSION = 1
@@ -79,11 +83,18 @@ export class IndexedKeeping implements Keeping {
     for (const id of [...remove, ...hold.map(c => c.waiting.entry.id)]) this.small.drop(WAITS + id)
   }
 
-  async state(pieceId: string): Promise<StoredPiece | undefined> { return (await this.open()).get('states', pieceId) }
+  async state(pieceId: string): Promise<StoredPiece | undefined> {
+    const kept = await (await this.open()).get('states', pieceId)
+    return kept && isOfNow(kept) ? kept : undefined
+  }
+
   async keepState(stored: StoredPiece): Promise<void> { await (await this.open()).put('states', stored, stored.piece.id) }
   async forget(pieceId: string): Promise<void> { await (await this.open()).delete('states', pieceId) }
   async keepList(pieces: readonly ListedPiece[]): Promise<void> { await (await this.open()).put('list', pieces, LIST) }
-  async list(): Promise<readonly ListedPiece[] | undefined> { return (await this.open()).get('list', LIST) }
+  async list(): Promise<readonly ListedPiece[] | undefined> {
+    const kept = await (await this.open()).get('list', LIST)
+    return kept?.every(isOfNow) ? kept : undefined
+  }
 
   /**
    * The turn stands in the small storage: it changes often, and a browser killed in the middle of such a change to IndexedDB

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { findingOf } from '#core/piece/facts'
 import type { Command } from '#core/piece/commands'
+import { newHold } from '#core/piece/new-hold'
 import { Desk, opened, settle, tabAt } from '../../tests/fixtures/desk'
 import { newPiece } from '../../tests/fixtures/pieces'
 import { ModelKeeping } from '../../tests/fixtures/sync-world'
@@ -53,7 +54,7 @@ describe('the queue of a device', () => {
     desk.isGone = true
     const { sync, keeping, later } = await opened(desk, 'a')
     for (const n of [1, 2, 3]) sync.giveBlind({ id: 'a', title: 'a' }, 0, note(n))
-    sync.giveBlind({ id: 'a', title: 'a' }, 0, { do: 'change-metal', metal: { id: 'nowhere', joint: J1, kind: 'brad', hidden: false, note: '' } })
+    sync.giveBlind({ id: 'a', title: 'a' }, 0, { do: 'change-hold', hold: newHold('brad', 'nowhere', J1) })
     await settle()
     desk.unreadable.add('a-entry-0001')
     desk.isGone = false
@@ -194,18 +195,18 @@ describe('the queue of a device', () => {
     const desk = new Desk('a')
     const keeping = new ModelKeeping()
     const [behind, ahead] = [await opened(desk, 'a', keeping, 'one'), await opened(desk, 'a', keeping, 'two')]
-    const screw = { id: 'screw-1', joint: J1, kind: 'screw', hidden: false, note: '' } as const
-    ahead.sync.give('a', { do: 'add-metal', metal: screw })
+    const screw = newHold('screw', 'screw-1', J1)
+    ahead.sync.give('a', { do: 'add-hold', hold: screw })
     await settle()
     desk.isGone = true
-    ahead.sync.give('a', { do: 'change-metal', metal: { ...screw, note: 'rusty' } })
+    ahead.sync.give('a', { do: 'change-hold', hold: { ...screw, note: 'rusty' } })
     await settle()
     desk.isGone = false
     ahead.sync.end()
     behind.sync.give('a', test(J2, 'gives'))
     await settle()
     expect(behind.sync.status().clashes).toEqual([])
-    expect(desk.pieces.get('a')!.piece.metal).toEqual([{ ...screw, note: 'rusty' }])
+    expect(desk.pieces.get('a')!.piece.holds).toEqual([{ ...screw, note: 'rusty' }])
   })
 
   it('two tabs of one device send every entry once, whoever has the turn', async () => {

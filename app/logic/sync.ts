@@ -522,4 +522,4 @@ export class Sync {
 }
 
 /** Stands in for a document where only what was said is wanted and no names are at hand. */
-const NO_NAMES = { joints: [], parts: [], faults: [], metal: [], notes: [], shape: { family: '' } } as unknown as Piece
+const NO_NAMES = { joints: [], parts: [], faults: [], holds: [], notes: [], shape: { family: '' } } as unknown as Piece

@@ -108,7 +108,7 @@ useKeys({ N: () => { void start() } })
           </NuxtLink>
           <div class="lane" role="img" :aria-label="row.bars.map(b => b.label).join(', ') || 'nothing planned'">
             <span v-for="(night, i) in axis.nights" :key="i" class="night" :style="{ left: pct(night.from), width: pct(night.to - night.from) }" />
-            <span v-for="(bar, i) in row.bars" :key="`b${i}`" class="bar" :class="bar.kind" :style="{ left: pct(axis.at(bar.fromMin)), width: pct(Math.max(0.006, axis.at(bar.toMin) - axis.at(bar.fromMin))) }"><span v-if="bar.kind !== 'hands-on' || bar.label.startsWith('open')" class="bar-label" :class="{ inside: axis.at(bar.toMin) - axis.at(bar.fromMin) > INSIDE_SHARE }">{{ bar.label }}</span></span>
+            <span v-for="(bar, i) in row.bars" :key="`b${i}`" class="bar" :class="bar.kind" :style="{ left: pct(axis.at(bar.fromMin)), width: pct(Math.max(0.006, axis.at(bar.toMin) - axis.at(bar.fromMin))) }"><span v-if="bar.kind !== 'hands-on' || bar.stage === null" class="bar-label" :class="{ inside: axis.at(bar.toMin) - axis.at(bar.fromMin) > INSIDE_SHARE }">{{ bar.label }}</span></span>
             <span class="now" :style="{ left: pct(axis.at(now)) }" />
           </div>
         </li>

@@ -4,7 +4,7 @@ import { parseLength } from '#core/measure/length'
 import { CLAMPS, type ClampTypeId } from '#core/reference/clamps'
 import { GLUES, type GlueId } from '#core/reference/glues'
 import type { ShopChange } from '#core/reference/shop-change'
-import type { RackRow, Shop } from '#core/reference/shop-settings'
+import type { RackRow, Room, Shop } from '#core/reference/shop-settings'
 import { newId } from '~/composables/useDevice'
 
 useHead({ title: 'Shop · Arreglo' })
@@ -35,6 +35,13 @@ function hours(key: 'opensMin' | 'closesMin', text: string): void {
   if (m) void keep(key, { do: 'set', field: key, value: Number(m[1]) * 60 + Number(m[2]) })
 }
 const clock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
+const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({ do: 'change-room', id, change })
+function roomTemperature(id: string, key: 'dayC' | 'nightC', text: string): void {
+  const read = parseTemperatureC(text)
+  const field = `${key === 'dayC' ? 'day' : 'night'}-${id}`
+  if (!read.ok) errors.value = { ...errors.value, [field]: read.issues[0]!.message }
+  else void keep(field, inRoom(id, { [key]: read.value }))
+}
 const onRack = (id: string, change: Partial<Omit<RackRow, 'id'>>): ShopChange => ({ do: 'change-clamps', id, change })
 function opening(row: RackRow, text: string): void {
   const read = parseLength(text, units.value)
@@ -59,6 +66,26 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
       <div class="line"><label for="now-c">Wood and air now, °C</label><UInput id="now-c" :model-value="settings.climate.nowC.toFixed(1)" class="w-32" :aria-invalid="Boolean(errors.nowC)" @change="(e: Event) => temperature('nowC', value(e))" /><span v-if="errors.nowC" class="field-error" role="alert">{{ errors.nowC }}</span></div>
       <div class="line"><label for="rh">Humidity, %</label><UInput id="rh" :model-value="settings.climate.nowRhPct.toFixed(0)" class="w-32" :aria-invalid="Boolean(errors.rh)" @change="(e: Event) => number('rh', value(e), n => ({ do: 'set-climate', climate: { nowRhPct: n } }))" /><span v-if="errors.rh" class="field-error" role="alert">{{ errors.rh }}</span></div>
       <div class="line"><label for="night-c">Lowest tonight, °C</label><UInput id="night-c" :model-value="settings.climate.tonightC.toFixed(1)" class="w-32" :aria-invalid="Boolean(errors.tonightC)" @change="(e: Event) => temperature('tonightC', value(e))" /><span v-if="errors.tonightC" class="field-error" role="alert">{{ errors.tonightC }}</span></div>
+    </section>
+    <section aria-labelledby="rooms">
+      <h2 id="rooms">Rooms it can be carried to</h2>
+      <p class="small soft">What is in clamps can cure in a warmer room than the bench’s. A plan that stops for cold offers these.</p>
+      <ul v-if="settings.rooms.length > 0" class="rooms">
+        <li v-for="room in settings.rooms" :key="room.id">
+          <UFormField label="Name" :error="errors[`name-${room.id}`] || false">
+            <UInput :model-value="room.name" class="w-44" @change="(e: Event) => keep(`name-${room.id}`, inRoom(room.id, { name: value(e) }))" />
+          </UFormField>
+          <UFormField label="By day, °C" :error="errors[`day-${room.id}`] || false">
+            <UInput :model-value="room.dayC.toFixed(1)" class="w-24" @change="(e: Event) => roomTemperature(room.id, 'dayC', value(e))" />
+          </UFormField>
+          <UFormField label="Lowest by night, °C" :error="errors[`night-${room.id}`] || false">
+            <UInput :model-value="room.nightC.toFixed(1)" class="w-24" @change="(e: Event) => roomTemperature(room.id, 'nightC', value(e))" />
+          </UFormField>
+          <FieldChipButton label="take off" :aria-label="`Take off ${room.name}`" @click="keep('rooms', { do: 'remove-room', id: room.id })" />
+        </li>
+      </ul>
+      <FieldKeyButton slim label="Add a room" @click="keep('rooms', { do: 'add-room', room: { id: `room-${newId().slice(0, 8)}`, name: 'Warm room', dayC: 20, nightC: 18 } })" />
+      <span v-if="errors.rooms" class="field-error" role="alert">{{ errors.rooms }}</span>
     </section>
     <section aria-labelledby="way">
       <h2 id="way">How you work</h2>
@@ -102,6 +129,8 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
 </template>
 
 <style scoped>
+.rooms { display: grid; gap: 8px; }
+.rooms li { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: end; }
 .key-link { text-decoration: underline; text-underline-offset: 3px; }
 .shop { padding: 22px 24px 40px; max-width: 980px; display: grid; gap: 22px; }
 section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }

@@ -7,7 +7,7 @@ import { faultTag, spokenFault } from '#core/piece/faults'
 const { piece } = storeToRefs(usePiece())
 const { picked, pickedFault } = storeToRefs(useSelection())
 /** Joints with metal or a pin in them carry the small ring they have on the stand. */
-const held = computed(() => new Set(piece.value?.metal.map(m => m.joint)))
+const held = computed(() => new Set(piece.value?.holds.filter(h => h.on.kind === 'joint').map(h => h.on.id)))
 const survey = computed(() => (piece.value ? surveyOf(piece.value) : null))
 const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
 </script>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { drawPiece, markFaults, VIEWS } from '#core/drawing'
-import { findingOf, isFaulty } from '#core/piece/facts'
+import { drawAsFound, markFaults, VIEWS } from '#core/drawing'
+import { isLoose } from '#core/piece/facts'
 import type { Piece } from '#core/piece/schema'
 
 /** The piece as a small picture with its red and, once planned, blue dots; for lists and print. */
 const { piece, size = 92, blueJoints = [] } = defineProps<{ piece: Piece, size?: number, blueJoints?: readonly string[] }>()
-const drawing = computed(() => drawPiece(piece.parts, piece.joints, VIEWS.bench, { sides: 8 }))
+const drawing = computed(() => drawAsFound(piece, VIEWS.bench, { sides: 8 }))
 const faults = computed(() => markFaults(piece, drawing.value.camera).map(f => f.mark))
 const ghosts = computed(() => drawing.value.faces.filter(f => f.missing).flatMap(f => f.edges))
 const box = computed(() => { const { minX, minY, maxX, maxY } = drawing.value.box; const pad = 30; return `${minX - pad} ${minY - pad} ${maxX - minX + 2 * pad} ${maxY - minY + 2 * pad}` })
 const path = (points: readonly { x: number, y: number }[]) => points.map(p => `${p.x.toFixed(0)},${p.y.toFixed(0)}`).join(' ')
-const marks = computed(() => drawing.value.spots.filter(s => isFaulty(findingOf(piece, s.joint).state)))
+const marks = computed(() => drawing.value.spots.filter(s => isLoose(piece, piece.joints.find(j => j.id === s.joint)!)))
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { partOfBody } from '#core/bodies'
 import { useElementSize } from '@vueuse/core'
 import { sharePointedAt } from '#core/drawing'
 import { findingOf } from '#core/piece/facts'
@@ -12,7 +13,6 @@ import { useStandDrawing } from './useStandDrawing'
 const { planned = false } = defineProps<{ planned?: boolean }>()
 const WebglLayer = defineAsyncComponent(() => import('./WebglLayer.vue'))
 const { piece } = storeToRefs(usePiece())
-const { preview } = storeToRefs(usePreview())
 const { picked, pickedFault, pickedPart } = storeToRefs(useSelection())
 const { place } = useFaults()
 const stand = useStand()
@@ -22,10 +22,9 @@ const { width, height } = useElementSize(host)
 const flat = ref(false)
 const ready = ref(false)
 const dragging = ref(false)
-const { dots, marks, unput, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
+const { dots, marks, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
-const parts = computed(() => (preview.value ?? piece.value)?.parts)
-const present = computed(() => parts.value?.filter(p => !p.missing) ?? [])
+const present = computed(() => parts.value.filter(p => !p.missing))
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
 
 const CLICK_PX = 5
@@ -78,7 +77,8 @@ function ghostAt(at: { x: number, y: number }): string | null {
 }
 
 /** Picking a part picks one of its joints, and the next one at the next press; while a fault is being placed, it is placed there. */
-function pickPart(id: string): void {
+function pickPart(body: string): void {
+  const id = partOfBody(body)
   if (stand.placing) {
     const part = piece.value!.parts.find(p => p.id === id)!
     place(stand.placing, id, sharePointedAt(part, drawing.value!.camera, unput(pressed)))

@@ -1,11 +1,12 @@
 import { TransitionPresets, usePreferredReducedMotion, useTransition } from '@vueuse/core'
 import { spokenJoint } from '#core/condition/survey'
+import { asFound, partOfBody, type AsFound } from '#core/bodies'
 import { drawPiece, explodedOffsets, markFault, movedPiece, offsetsOfMoves, pegsOf, placeTags, WoodMap, type Point } from '#core/drawing'
 import { add, type Vec } from '#core/measure/vec'
-import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
+import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
 import { faultTag, spokenFault } from '#core/piece/faults'
 import { boundsOf } from '#core/piece/geometry'
-import type { Joint, Part } from '#core/piece/schema'
+import type { Fault, Joint, Part } from '#core/piece/schema'
 import { mendShort } from '#core/plan'
 
 const MARGIN_PX = 46
@@ -57,11 +58,22 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   const movesShown = useTransition(() => stand.movesShown, motion)
 
   // A finding makes a new piece of the same parts: then nothing is drawn anew.
-  const parts = computed(() => piece.value?.parts ?? NO_PARTS)
-  const joints = computed(() => piece.value?.joints ?? NO_JOINTS)
+  let made: { parts: unknown, joints: unknown, wood: string } = { parts: null, joints: null, wood: '' }
+  const found = computed<AsFound | null>((before) => {
+    const p = piece.value
+    if (!p) return null
+    const wood = JSON.stringify([p.faults, p.choices.settled])
+    if (before && made.parts === p.parts && made.joints === p.joints && made.wood === wood) return before
+    made = { parts: p.parts, joints: p.joints, wood }
+    return asFound(p)
+  })
+  const parts = computed(() => found.value?.parts ?? NO_PARTS)
+  const joints = computed(() => found.value?.joints ?? NO_JOINTS)
   const offsets = computed<ReadonlyMap<string, Vec>>(() => {
-    if (apart.value === 0 && movesShown.value === 0) return STILL
+    const asItStands = found.value?.offsets ?? STILL
+    if (apart.value === 0 && movesShown.value === 0) return asItStands
     const sum = explodedOffsets(parts.value, joints.value, APART_MM * apart.value)
+    for (const [id, by] of asItStands) sum.set(id, add(sum.get(id) ?? [0, 0, 0], by))
     for (const [id, by] of offsetsOfMoves(plan.value?.takeApart.moves ?? [], movesShown.value)) sum.set(id, add(sum.get(id) ?? [0, 0, 0], by))
     return sum
   })
@@ -88,8 +100,9 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   const described = computed(() => {
     const p = piece.value
     if (!p) return []
-    const metal = new Set(p.metal.map(m => m.joint))
-    const seen = new Set(p.metal.filter(m => !m.hidden).map(m => m.joint))
+    const atJoints = p.holds.filter(h => h.on.kind === 'joint')
+    const metal = new Set(atJoints.map(h => h.on.id))
+    const seen = new Set(atJoints.filter(h => !h.hidden).map(h => h.on.id))
     const pictured = new Set(p.photos.map(x => x.of.id))
     const mends = new Map(planned() ? plan.value?.mends.map(m => [m.joint, m]) : [])
     const decisions = new Map(planned() ? plan.value?.takeApart.decisions.map(d => [d.joint, d.decision]) : [])
@@ -98,7 +111,7 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
       const mend = mends.get(joint.id)
       const short = (mend ? mendShort(mend) : null) ?? (decisions.get(joint.id) === 'in-the-way' ? 'open' : null)
       return {
-        id: joint.id, joint, fault: null, written: tagOf(joint), pictured: pictured.has(joint.id), short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isFaulty(findingOf(p, joint.id).state), spoken: spokenJoint(p, joint), metal: metal.has(joint.id), hidden: metal.has(joint.id) && !seen.has(joint.id),
+        id: joint.id, joint, fault: null, written: tagOf(joint), pictured: pictured.has(joint.id), short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isLoose(p, joint), spoken: spokenJoint(p, joint), metal: metal.has(joint.id), hidden: metal.has(joint.id) && !seen.has(joint.id),
         widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0),
       }
     })
@@ -110,8 +123,16 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   const marks = computed(() => {
     const [p, m, d] = [piece.value, moved.value, drawing.value]
     if (!p || !m || !d) return []
-    return p.faults.map(f => markFault(f, m.parts.find(x => x.id === f.part)!, 'joint' in f ? m.joints.find(j => j.id === f.joint) : undefined, d.camera))
+    return p.faults.map(f => markFault(f, woodOf(f)!, 'joint' in f ? m.joints.find(j => j.id === f.joint) : undefined, d.camera))
   })
+  /** The wood a fault lies in, where it is drawn now: a part that is in two is marked as the whole it was, with its first half. */
+  function woodOf(fault: Fault): Part | undefined {
+    const whole = moved.value?.parts.find(x => x.id === fault.part)
+    if (whole) return whole
+    const part = piece.value?.parts.find(x => x.id === fault.part)
+    const first = found.value?.bodyOfFault.get(fault.id) ?? parts.value.find(x => partOfBody(x.id) === fault.part)?.id
+    return part && movedPiece([part], [], new Map([[part.id, offsets.value.get(first ?? '') ?? [0, 0, 0]]])).parts[0]
+  }
   /** Loose, planned for, held by metal, picked, or a neighbour of the picked one in its part. */
   function matters(t: { id: string, joint: Joint | null, faulty: boolean, short: string | null, metal: boolean, pictured: boolean }, quick: boolean): boolean {
     if (t.faulty || t.id === picked.value) return true
@@ -139,8 +160,11 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     const placed = placeTags(requests, { x: sheet.value.widthPx / 2, y: sheet.value.heightPx / 2 }, sheet.value, wood.value, moving())
     return shown.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
   })
-  const pickedParts = computed(() => { if (pickedPart.value) return new Set([pickedPart.value]); const j = piece.value?.joints.find(x => x.id === picked.value); return new Set(j ? [j.enters] : []) })
+  const pickedParts = computed(() => {
+    const part = pickedPart.value ?? piece.value?.joints.find(x => x.id === picked.value)?.enters
+    return new Set(parts.value.filter(p => partOfBody(p.id) === part).map(p => p.id))
+  })
   /** Where a point of the sheet, pixels, lies in the drawing's own units. */
   const unput = (p: Point): Point => ({ x: (p.x - fit.value.x) / fit.value.scale, y: (p.y - fit.value.y) / fit.value.scale })
-  return { dots, marks, unput, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
+  return { dots, marks, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
 }

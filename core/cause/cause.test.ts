@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { applyAll, newChair } from '../../tests/fixtures/pieces'
 import { measured } from '../measure/measured'
 import type { Command } from '../piece/commands'
+import { newHold } from '../piece/new-hold'
 import { signNamed } from '../condition/signs'
 import { CAUSES, diagnose, readWholePiece } from './index'
 
@@ -38,7 +39,7 @@ describe('causes of one loose joint', () => {
     expect(diagnose(done, done.joints[0]!).nextTest?.sign).not.toBe(next.sign)
   })
   it('metal recorded on the joint counts as metal seen', () => {
-    const metal: Command = { do: 'add-metal', metal: { id: 'screw-1', joint, kind: 'screw', hidden: false, note: '' } }
+    const metal: Command = { do: 'add-hold', hold: newHold('screw', 'screw-1', joint) }
     expect(of([metal], 'fastener-split').probability).toBeGreaterThan(of([], 'fastener-split').probability)
   })
   it('every ratio has a direction that fits its absence', () => {

@@ -1,7 +1,9 @@
 import { signsAt, signNamed } from '../condition/signs'
+import { bracingAsked, drawsBlocks, isBraced } from '../condition/bracing'
 import { faultyJoints, findingOf, isFaulty, partOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
-import { isRealMetal, type SignId } from '../piece/words'
+import type { SignId } from '../piece/words'
+import { holdsOf, isMetal } from '../hardware'
 import { CAUSES, type Cause, type CauseId, type Evidence, type Observation } from './causes'
 
 /** A cause for one joint: how likely, the evidence either way, and what nobody has looked at yet. */
@@ -30,7 +32,7 @@ type Look = 'there' | 'absent' | 'unknown'
  * of every observation made. The band widens with what was not looked at (docs/limits.md#independent-evidence).
  */
 export function diagnose(piece: Piece, joint: Joint): Diagnosis {
-  const applicable = CAUSES.filter(c => !c.at || c.at.includes(joint.form.kind))
+  const applicable = CAUSES.filter(c => (!c.at || c.at.includes(joint.form.kind)) && (!c.wholePiece || isBraced(piece, joint)))
   const causes = applicable.map(c => weigh(piece, joint, c)).sort((a, b) => b.probability - a.probability)
   return { joint: joint.id, causes, nextTest: findNextTest(piece, joint, applicable), observations: countObservations(piece, joint) }
 }
@@ -77,7 +79,7 @@ function lookAt(piece: Piece, joint: Joint, what: Observation): Look {
 const there = (yes: boolean): Look => (yes ? 'there' : 'absent')
 
 function lookForSign(piece: Piece, joint: Joint, sign: SignId): Look {
-  if (sign === 'hidden-metal' && piece.metal.some(m => m.joint === joint.id && isRealMetal(m.kind))) return 'there'
+  if (sign === 'hidden-metal' && holdsOf(piece, joint).some(h => isMetal(h.kind) && !h.made)) return 'there'
   const look = findingOf(piece, joint.id).signs[sign]
   return look === undefined ? 'unknown' : there(look === 'seen')
 }
@@ -93,14 +95,16 @@ const looseFrontJoints = (piece: Piece): number =>
 
 const BRACES = new Set(['stretcher', 'rung', 'corner-block'])
 
-function bracingGone({ bracing, parts }: Piece): Look {
+function bracingGone(piece: Piece): Look {
+  const { bracing, parts } = piece
   if (parts.some(p => p.missing && BRACES.has(p.role))) return 'there'
   if (bracing.cornerBlocks === 'missing' || bracing.cornerBlocks === 'loose' || bracing.webbing === 'board-instead' || bracing.webbing === 'slack' || bracing.webbing === 'missing') return 'there'
-  return bracing.cornerBlocks === 'not-looked' ? 'unknown' : 'absent'
+  return bracing.cornerBlocks === 'not-looked' && bracingAsked(piece).blocks && !drawsBlocks(piece) ? 'unknown' : 'absent'
 }
 
 function neverBraced(piece: Piece): Look {
   if (piece.parts.some(p => BRACES.has(p.role))) return 'absent'
+  if (!bracingAsked(piece).blocks) return 'absent'
   return piece.bracing.cornerBlocks === 'not-looked' ? 'unknown' : there(piece.bracing.cornerBlocks === 'never-had')
 }
 

@@ -1,3 +1,4 @@
+import { bracingAsked, drawsBlocks } from '../condition/bracing'
 import { faultyJoints, tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { CAUSES } from './causes'
@@ -20,7 +21,7 @@ export function readWholePiece(piece: Piece): WholePieceReading {
     joints: faulty.filter(j => (diagnose(piece, j).causes.find(r => r.cause === c.id)?.probability ?? 0) >= LIKELY),
   })).filter(x => x.joints.length > 0)
   if (likely.length === 0) {
-    const unlooked = piece.bracing.cornerBlocks === 'not-looked' && faulty.length > 1
+    const unlooked = piece.bracing.cornerBlocks === 'not-looked' && bracingAsked(piece).blocks && !drawsBlocks(piece) && faulty.length > 1
     return { needsAnswer: false, answers: [], sentence: unlooked ? 'Look under the seat: whether the corner blocks are there decides between a bad joint and a frame without bracing.' : 'Nothing points to the frame as a whole: each joint has its own reason.' }
   }
   const explained = new Set(likely.flatMap(x => x.joints.map(j => j.id)))

@@ -10,7 +10,7 @@ export interface HandedOut { readonly line: ClampLine, readonly clamp: RackClamp
 export const PADS_MM = 20
 
 export const wholeRack = (rows: readonly RackRow[]): RackClamp[] =>
-  rows.flatMap(row => Array.from({ length: row.count }, (_, nth) => ({ row, nth: nth + 1, freeAtMin: -Infinity })))
+  rows.flatMap(row => Array.from({ length: row.count }, (_, nth) => ({ row, nth: nth + 1, freeAtMin: 0 })))
 
 /** Whether a kind of clamp spans the line and can pull what it needs. */
 export function canServe(row: RackRow, line: ClampLine): boolean {

@@ -1,4 +1,5 @@
-import { faultyJoints, findingOf, partOf, presentJoints, tagOf } from '../piece/facts'
+import { holdsOf, WAYS_OUT } from '../hardware'
+import { faultyJoints, findingOf, joinedJoints, partOf, tagOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import type { Direction, JointState } from '../piece/words'
 
@@ -12,7 +13,7 @@ export interface Survey { readonly total: number, readonly tested: number, reado
 
 /** How far the wiggle test has come. An untested joint is never counted as solid. */
 export function surveyOf(piece: Piece): Survey {
-  const joints = presentJoints(piece)
+  const joints = joinedJoints(piece)
   const untested = joints.filter(j => findingOf(piece, j.id).state === 'not-tested')
   return { total: joints.length, tested: joints.length - untested.length, faulty: faultyJoints(piece).length, untested }
 }
@@ -21,7 +22,7 @@ export function surveyOf(piece: Piece): Survey {
 export function spokenJoint(piece: Piece, joint: Joint): string {
   const f = findingOf(piece, joint.id)
   const gone = [joint.enters, joint.receives].some(id => partOf(piece, id).missing)
-  const held = piece.metal.filter(m => m.joint === joint.id).map(m => m.kind.replaceAll('-', ' '))
+  const held = holdsOf(piece, joint).filter(h => !h.made).map(h => WAYS_OUT[h.kind].label)
   return [tagOf(joint), joint.label, gone ? 'part missing' : STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...(held.length > 0 ? [`held by ${[...new Set(held)].join(' and ')}`] : [])].join(', ')
 }
 

@@ -1,21 +1,28 @@
-import { faultTag } from '../piece/faults'
-import { faultyJoints, findingOf, missingParts, tagOf } from '../piece/facts'
-import type { Fault, Piece } from '../piece/schema'
+import { isHeldByHardware } from '../hardware'
+import { drawsBlocks } from './bracing'
+import { jointsNamedBy, faultTag } from '../piece/faults'
+import { findingOf, isFaulty, isLoose, missingParts, presentJoints, tagOf } from '../piece/facts'
+import type { Fault, Hold, Joint, Piece } from '../piece/schema'
 import type { JointState } from '../piece/words'
 
 /** Everything that wants something done about it is one of these, with one kind of handle. */
-export type TroubleKind = 'break' | 'part-missing' | 'split' | 'live-worm' | 'joint-loose' | 'earlier-repair' | 'loss' | 'worm'
+export type TroubleKind = 'break' | 'part-missing' | 'split' | 'live-worm' | 'bracing-lost' | 'joint-loose' | 'hardware-loose'
+  | 'out-of-register' | 'held-fast' | 'hold-failed' | 'earlier-repair' | 'loss' | 'worm'
 
 export interface Trouble {
-  /** `joint:…`, `fault:…` or `part:…`; what a decision names. */
+  /** `joint:…`, `fault:…`, `part:…`, `hold:…` or `bracing:…`; what a decision names. */
   readonly id: string
   readonly kind: TroubleKind
-  /** What stands on the drawing and on the paper tag; empty for a missing part. */
+  /** What stands on the drawing and on the paper tag; empty where there is none. */
   readonly tag: string
-  /** The part it lies in, or that is missing; for a joint the part that enters. */
-  readonly part: string
+  /** The part it lies in, or that is missing; for a joint the part that enters. Null for what is the whole frame’s. */
+  readonly part: string | null
   readonly joint: string | null
   readonly fault: string | null
+  /** Other troubles that have to be dealt with before this one can be: a mortise in a split post waits for the split. */
+  readonly standsOn: readonly string[]
+  /** What it felt like once it was done; null where nobody has tried it again. */
+  readonly felt: JointState | null
 }
 
 /** Worst first: what the piece cannot carry with, then what grows worse, then what only looks bad. */
@@ -24,10 +31,15 @@ const RANKS: Readonly<Record<TroubleKind, number>> = {
   'part-missing': 1,
   'split': 2,
   'live-worm': 3,
-  'joint-loose': 4,
-  'earlier-repair': 5,
-  'loss': 6,
-  'worm': 7,
+  'bracing-lost': 4,
+  'joint-loose': 5,
+  'hardware-loose': 6,
+  'out-of-register': 7,
+  'held-fast': 8,
+  'hold-failed': 9,
+  'earlier-repair': 10,
+  'loss': 11,
+  'worm': 12,
 }
 const STATE_RANKS: Readonly<Record<JointState, number>> = {
   'apart': 0,
@@ -40,40 +52,92 @@ const STATE_RANKS: Readonly<Record<JointState, number>> = {
 
 /** All that is wrong with a piece, worst first, like ones together. Pure; what nobody found is not in it. */
 export function troublesOf(piece: Piece): Trouble[] {
-  const joints = faultyJoints(piece).sort((a, b) =>
-    STATE_RANKS[findingOf(piece, a.id).state] - STATE_RANKS[findingOf(piece, b.id).state] || a.number - b.number)
-  const troubles: Trouble[] = [
-    ...piece.faults.flatMap(fault => asTrouble(piece, fault) ?? []),
-    ...missingParts(piece).map((p): Trouble => ({
-      id: `part:${p.id}`,
-      kind: 'part-missing',
-      tag: '',
-      part: p.id,
-      joint: null,
-      fault: null,
-    })),
-    ...joints.map((j): Trouble => ({
-      id: `joint:${j.id}`,
-      kind: 'joint-loose',
-      tag: tagOf(j),
-      part: j.enters,
-      joint: j.id,
-      fault: null,
-    })),
+  const found = [
+    ...piece.faults.flatMap(fault => faultTrouble(piece, fault) ?? []),
+    ...missingParts(piece).map(p => bare({ id: `part:${p.id}`, kind: 'part-missing', part: p.id })),
+    ...heldFast(piece),
+    ...bracingTroubles(piece),
+    ...jointTroubles(piece),
+    ...piece.holds.flatMap(hold => holdTrouble(piece, hold) ?? []),
   ]
-  return troubles.map((t, i) => [t, i] as const).sort(([a, i], [b, k]) => RANKS[a.kind] - RANKS[b.kind] || i - k).map(([t]) => t)
+  const felt = found.map((t): Trouble => ({ ...t, felt: piece.after[t.id]?.state ?? null }))
+  const inOrder = felt.map((t, i) => [t, i] as const).sort(([a, i], [b, k]) => RANKS[a.kind] - RANKS[b.kind] || i - k).map(([t]) => t)
+  return inOrder.map(t => ({ ...t, standsOn: foundationsOf(piece, t, inOrder) }))
 }
 
+const bare = (facts: Pick<Trouble, 'id' | 'kind'> & Partial<Trouble>): Trouble =>
+  ({ tag: '', part: null, joint: null, fault: null, standsOn: [], felt: null, ...facts })
+
 /** An earlier repair that holds, in register, is history and no trouble; of one nobody has judged yet that is not known. */
-function asTrouble(piece: Piece, fault: Fault): Trouble | null {
+function faultTrouble(piece: Piece, fault: Fault): Trouble | null {
   if (fault.kind === 'earlier-repair' && fault.holds === 'holds' && fault.register === 'in-register') return null
-  const kind: TroubleKind = fault.kind === 'worm' ? (fault.live === 'old' ? 'worm' : 'live-worm') : fault.kind
-  return {
+  return bare({
     id: `fault:${fault.id}`,
-    kind,
+    kind: fault.kind === 'worm' ? (fault.live === 'old' ? 'worm' : 'live-worm') : fault.kind,
     tag: faultTag(piece, fault),
     part: fault.part,
     joint: 'joint' in fault ? fault.joint : null,
     fault: fault.id,
-  }
+  })
+}
+
+/** Joints that move and should not, joints that came loose again, and firm ones that stand out of their old line. */
+function jointTroubles(piece: Piece): Trouble[] {
+  const loose = presentJoints(piece).filter(j => isLoose(piece, j) || isFaulty(piece.after[`joint:${j.id}`]?.state ?? 'solid'))
+  const byState = [...loose].sort((a, b) => STATE_RANKS[findingOf(piece, a.id).state] - STATE_RANKS[findingOf(piece, b.id).state] || a.number - b.number)
+  const stepped = presentJoints(piece).filter(j => !loose.includes(j) && findingOf(piece, j.id).signs['step-in-line'] === 'seen')
+  const asTrouble = (kind: TroubleKind) => (j: Joint) => bare({ id: `joint:${j.id}`, kind, tag: tagOf(j), part: j.enters, joint: j.id })
+  return [
+    ...byState.filter(j => !isHeldByHardware(j)).map(asTrouble('joint-loose')),
+    ...byState.filter(isHeldByHardware).map(asTrouble('hardware-loose')),
+    ...stepped.map(asTrouble('out-of-register')),
+  ]
+}
+
+/** Hardware that is loose, lost or worn; what merely has to come out of the way is no trouble of its own. */
+function holdTrouble(piece: Piece, hold: Hold): Trouble | null {
+  const fails = hold.state === 'loose' || hold.state === 'gone' || hold.faults.length > 0
+  if (!fails) return null
+  const joint = hold.on.kind === 'joint' ? piece.joints.find(j => j.id === hold.on.id) : undefined
+  const fault = hold.on.kind === 'fault' ? piece.faults.find(f => f.id === hold.on.id) : undefined
+  return bare({
+    id: `hold:${hold.id}`,
+    kind: 'hold-failed',
+    tag: joint ? tagOf(joint) : '',
+    part: hold.on.kind === 'part' ? hold.on.id : fault?.part ?? joint?.enters ?? null,
+    joint: joint?.id ?? null,
+  })
+}
+
+/** A wide part that is screwed down through its width and has split: it could not move, and will split again. */
+function heldFast(piece: Piece): Trouble[] {
+  const split = new Set(piece.faults.flatMap(f => (f.kind === 'split' ? [f.part] : [])))
+  const screwed = (part: string) => piece.joints.filter(j =>
+    (j.enters === part || j.receives === part) && ((j.form.kind === 'fixing' && j.form.by === 'screw') || (j.form.kind === 'butt' && j.form.screws > 0)))
+  return piece.parts.filter(p => !p.missing && split.has(p.id) && screwed(p.id).length >= 2)
+    .map(p => bare({ id: `part:${p.id}`, kind: 'held-fast', part: p.id }))
+}
+
+function bracingTroubles(piece: Piece): Trouble[] {
+  const { bracing } = piece
+  const isTold = drawsBlocks(piece) && piece.parts.some(p => p.missing && p.role === 'corner-block')
+  const blocks = !isTold && (bracing.cornerBlocks === 'missing' || bracing.cornerBlocks === 'loose')
+  const webbing = bracing.webbing === 'slack' || bracing.webbing === 'missing' || bracing.webbing === 'board-instead'
+  return [
+    ...(blocks ? [bare({ id: 'bracing:blocks', kind: 'bracing-lost' })] : []),
+    ...(webbing ? [bare({ id: 'bracing:webbing', kind: 'bracing-lost' })] : []),
+  ]
+}
+
+/** Joints that cannot be glued before something in the wood is dealt with: on a part that is broken, or crossed by a split. */
+function foundationsOf(piece: Piece, trouble: Trouble, all: readonly Trouble[]): string[] {
+  const joint = trouble.fault === null ? piece.joints.find(j => j.id === trouble.joint) : undefined
+  if (!joint) return []
+  return all.filter((t) => {
+    const fault = piece.faults.find(f => f.id === t.fault)
+    if (!fault || t.id === trouble.id) return false
+    const names = jointsNamedBy(fault).some(named => named.id === joint.id)
+    if (fault.kind === 'break') return names || fault.part === joint.enters || fault.part === joint.receives
+    return fault.kind === 'split' && names
+  }).map(t => t.id)
 }

@@ -4,8 +4,9 @@ import { newPiece } from '../../tests/fixtures/pieces'
 import { newFault } from '../piece/faults'
 import { pointAtShare } from '../piece/geometry'
 import { partOf } from '../piece/facts'
+import { shareNear } from '../piece/places'
 import { FAULT_KINDS } from '../piece/words'
-import { drawPiece, markFault, shareNear, sharePointedAt, VIEWS } from '.'
+import { drawPiece, markFault, sharePointedAt, VIEWS } from '.'
 
 const chair = newPiece('stick-chair')
 const leg = partOf(chair, 'left-front-leg')

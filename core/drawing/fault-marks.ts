@@ -1,7 +1,8 @@
-import { add, along, dot, scale, subtract, type Vec } from '../measure/vec'
+import { add, along, scale, type Vec } from '../measure/vec'
 import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import { faultTag } from '../piece/faults'
 import { partOf } from '../piece/facts'
+import { shareNear } from '../piece/places'
 import type { Fault, Joint, Part, Piece } from '../piece/schema'
 import type { Camera, Point } from './camera'
 
@@ -94,22 +95,6 @@ function hatchMark(fault: string, l: Look): FaultMark {
   const reach = Math.max(10, l.halfWide * 1.2)
   const strokes = [-2, -1, 0, 1, 2].map(i => [from(l.at, [l.axis, i * reach * 0.34 - reach * 0.3], [l.side, -l.halfWide]), from(l.at, [l.axis, i * reach * 0.34 + reach * 0.3], [l.side, l.halfWide])])
   return { fault, at: l.at, strokes, dots: [] }
-}
-
-/** Share of the way along a part's axis that lies nearest to a point. */
-export function shareNear(part: Part, point: Vec): number {
-  const total = axisLengthMm(part)
-  let [best, nearest, before] = [0, Infinity, 0]
-  for (let i = 0; i < part.axis.length - 1; i++) {
-    const [a, b] = [part.axis[i]!, part.axis[i + 1]!]
-    const way = subtract(b, a)
-    const lengthMm = Math.sqrt(dot(way, way))
-    const t = Math.max(0, Math.min(1, dot(subtract(point, a), way) / dot(way, way)))
-    const off = subtract(point, along(a, way, t))
-    if (dot(off, off) < nearest) [best, nearest] = [(before + t * lengthMm) / total, dot(off, off)]
-    before += lengthMm
-  }
-  return best
 }
 
 /** Share of the way along a part's axis that a point of the sheet points at. */

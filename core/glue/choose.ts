@@ -20,6 +20,8 @@ export interface GlueNeeds {
   readonly keptFinish: boolean
   /** When the clamps go on. */
   readonly startMin: number
+  /** The climate it cures in, where it is carried to another room than the bench’s. */
+  readonly cureIn?: Climate | undefined
 }
 
 export interface GlueVerdict {
@@ -29,7 +31,8 @@ export interface GlueVerdict {
   readonly inFavour: readonly string[]
   readonly score: number
   readonly open: Figure
-  readonly clamp: Figure
+  /** Null if it never sets in the cold it is to cure in. */
+  readonly clamp: Figure | null
   readonly onShelf: boolean
 }
 
@@ -51,10 +54,10 @@ export function chooseGlue(needs: GlueNeeds, school: School, shop: Shop, climate
 
 function judge(glue: Glue, needs: GlueNeeds, school: School, shop: Shop, climate: Climate): GlueVerdict {
   const open = openTime(glue, climate)
-  const clamp = clampTime(glue, climate, shop, needs.startMin)
+  const clamp = clampTime(glue, needs.cureIn ?? climate, shop, needs.startMin)
   const onShelf = shop.shelf.includes(glue.id)
   const { score, inFavour } = prefer(glue, needs, school, onShelf, open)
-  return { glue, open, clamp, onShelf, score, inFavour, against: hardLimits(glue, needs, shop, climate, open, clamp) }
+  return { glue, open, clamp: Number.isFinite(clamp.value) ? clamp : null, onShelf, score, inFavour, against: hardLimits(glue, needs, shop, climate, open, clamp) }
 }
 
 const WATER = { none: 0, poor: 1, fair: 2, good: 3 } as const
@@ -75,8 +78,10 @@ function hardLimits(glue: Glue, needs: GlueNeeds, shop: Shop, climate: Climate, 
 }
 
 function coldProblem(glue: Glue, needs: GlueNeeds, shop: Shop, climate: Climate, clamp: Figure): Phrase | null {
-  if (!Number.isFinite(clamp.value)) return say`too cold: never sets at ${q(climate.nowC, 'C')} by day and ${q(climate.tonightC, 'C')} by night; it wants ${q(glue.coldestC, 'C')}`
-  const coldest = coldestBetweenC(climate, shop, needs.startMin, needs.startMin + glue.clampH[1] * 60)
+  const there = needs.cureIn ?? climate
+  if (climate.nowC < glue.coldestC) return say`too cold to spread: ${q(climate.nowC, 'C')} at the bench, and it wants ${q(glue.coldestC, 'C')} or more`
+  if (!Number.isFinite(clamp.value)) return say`too cold: never sets at ${q(there.nowC, 'C')} by day and ${q(there.tonightC, 'C')} by night; it wants ${q(glue.coldestC, 'C')}`
+  const coldest = coldestBetweenC(there, shop, needs.startMin, needs.startMin + clamp.value)
   if (coldest >= glue.coldestC) return null
   return say`too cold: ${q(coldest, 'C')} while it is in clamps, and it wants ${q(glue.coldestC, 'C')} or more`
 }
@@ -100,7 +105,7 @@ function prefer(glue: Glue, needs: GlueNeeds, school: School, onShelf: boolean, 
 function whyRunnerUp(best: GlueVerdict, second: GlueVerdict): string {
   if (!second.onShelf && best.onShelf) return 'if it were on the shelf'
   if (second.open.value > best.open.value * 1.3) return 'with more joints in one stage'
-  if (second.clamp.value < best.clamp.value * 0.7) return 'if the clamps were needed sooner'
+  if (second.clamp && best.clamp && second.clamp.value < best.clamp.value * 0.7) return 'if the clamps were needed sooner'
   if (second.glue.undo === 'yes' && best.glue.undo !== 'yes') return 'if the piece must come apart again one day'
   if (second.glue.gapMm > best.glue.gapMm) return 'if the joint were looser'
   return 'if the shop’s school were another'

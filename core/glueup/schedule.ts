@@ -11,7 +11,7 @@ export interface ScheduledStage extends Stage {
   readonly startMin: number
   readonly clampedMin: number
   readonly cureMin: Figure
-  /** When the glue has set enough for the clamps to come off; Infinity if it never does in this cold. */
+  /** When the glue has set enough for the clamps to come off. Infinity if it never does in this cold: nothing is planned after it. */
   readonly setMin: number
   /** The first working moment after that. */
   readonly clampsOffMin: number
@@ -43,17 +43,20 @@ export function workUntilMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMi
 
 /**
  * Stages in order, one pair of hands at a time: after the stages they stand on are out of clamps, and when clamps are free.
- * `gluedAt` holds the stages already done, with the time their clamps went on.
+ * `climateOf` gives the climate of the room a stage cures in; `gluedAt` holds the stages already done, with the time
+ * their clamps went on.
  */
-export function schedule(stages: readonly Stage[], glue: Glue, shop: Shop, climate: Climate, readyMin: number, gluedAt: ReadonlyMap<number, number> = new Map()): ScheduledStage[] {
+export function schedule(stages: readonly Stage[], glue: Glue, shop: Shop, climateOf: (stage: Stage) => Climate, readyMin: number, gluedAt: ReadonlyMap<number, number> = new Map()): ScheduledStage[] {
   const rack = wholeRack(shop.rack)
   const done: ScheduledStage[] = []
   let handsFree = readyMin
   for (const stage of stages) {
+    if (done.some(d => !Number.isFinite(d.setMin))) return done
     const after = stage.after.map(n => done.find(d => d.number === n)!.clampsOffMin)
     const glued = gluedAt.get(stage.number)
     const { startMin, clamps } = glued === undefined ? startWithClamps(stage, rack, shop, Math.max(handsFree, ...after)) : { startMin: glued - stage.working.value, clamps: handOut(stage.lines, rack, glued) }
     const clampedMin = glued ?? startMin + stage.working.value
+    const climate = climateOf(stage)
     const cureMin = clampTime(glue, climate, shop, clampedMin)
     const setMin = clampedMin + cureMin.value
     const clampsOffMin = Number.isFinite(setMin) ? nextWorkingMin(shop, setMin) : Infinity

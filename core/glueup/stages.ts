@@ -26,6 +26,16 @@ export interface Staging {
 
 interface Node { readonly joints: readonly string[], readonly parent: number | null }
 
+/** What may not be closed yet, and what belongs together or apart whatever the clock says. */
+export interface Ties {
+  /** Joints with no mend, or whose wood waits for one: nothing that closes over them may be closed. */
+  readonly undecided: ReadonlySet<string>
+  /** The room each joint cures in; joints for different rooms are not glued in one go. */
+  readonly roomOf: (joint: string) => string | null
+}
+/** Counted against a split that breaks what belongs together, minutes: more than any overrun. */
+const FORBIDDEN_MIN = 100_000
+
 /** Above this many closings every split is no longer tried; they are then joined greedily. */
 const MOST_NODES_EXACT = 12
 
@@ -33,20 +43,21 @@ const MOST_NODES_EXACT = 12
  * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
  * backward, so a stage is one or more moves that hang together; what is mended in place joins the last stage or its own.
  */
-export function planStages(piece: Piece, moves: readonly Move[], inPlace: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop, usableMin: number): Staging {
-  const nodes = closingTree(piece, moves, inPlace)
+export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop, usableMin: number, ties: Ties): Staging {
+  const nodes = closable(closingTree(piece, moves, onTheirOwn), ties.undecided)
   const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
   const evaluate = (members: readonly number[]) => {
     const key = members.join(' ')
     const known = cache.get(key)
     if (known) return known
-    const joints = members.flatMap(i => nodes[i]!.joints)
+    // Last out is first in: the closings run the moves backward.
+    const joints = [...members].sort((a, b) => b - a).flatMap(i => nodes[i]!.joints)
     const made = stageFor(piece, joints, mends, shop)
     cache.set(key, made)
     return made
   }
   const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
-  const groups = bestSplit(nodes, members => badness(evaluate(members), usableMin))
+  const groups = bestSplit(nodes, members => badness(piece, evaluate(members), usableMin, ties))
   // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
   const order = groups.map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth)
   const stages = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
@@ -60,14 +71,14 @@ function stageFor(piece: Piece, ids: readonly string[], mends: Readonly<Record<s
 }
 
 /** The take-apart as a tree: each move closes one body, and belongs under the move whose body holds that body. */
-function closingTree(piece: Piece, moves: readonly Move[], inPlace: readonly string[]): Node[] {
+function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[]): Node[] {
   const partsOf = (m: Move) => new Set(m.joints.flatMap((id) => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }))
   const nodes: Node[] = moves.map((m, i) => {
     // The nearest earlier move that this body came out of: it moved or left behind all the parts that part here.
     const parent = [...Array(i).keys()].reverse().find(k => holdsAll(moves[k]!.parts, partsOf(m)) || holdsAll(moves[k]!.from, partsOf(m)))
     return { joints: m.joints, parent: parent ?? (i === 0 ? null : 0) }
   })
-  for (const joint of inPlace) nodes.push({ joints: [joint], parent: nodes.length > 0 ? 0 : null })
+  for (const joint of onTheirOwn) nodes.push({ joints: [joint], parent: nodes.length > 0 ? 0 : null })
   return nodes
 }
 
@@ -75,9 +86,31 @@ const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean 
 
 const depthOf = (nodes: readonly Node[], i: number): number => { const { parent } = nodes[i]!; return parent === null ? 0 : 1 + depthOf(nodes, parent) }
 
-/** How bad a stage is: minutes over the time it has, and a day for each clamp that is missing. */
-const badness = (s: Omit<Stage, 'number' | 'after'>, usableMin: number): { over: number, share: number } =>
-  ({ over: Math.max(0, s.working.value - usableMin) + s.unserved.length * 1440, share: s.working.value / usableMin })
+/** How bad a stage is: minutes over the time it has, a day for each clamp that is missing, and never two rooms or half a hole. */
+function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, usableMin: number, { roomOf }: Ties): { over: number, share: number } {
+  const rooms = new Set(s.joints.map(roomOf)).size
+  const halves = s.joints.filter(id => otherInHole(piece, id).some(other => !s.joints.includes(other))).length
+  const over = Math.max(0, s.working.value - usableMin) + s.unserved.length * 1440 + (rooms - 1 + halves) * FORBIDDEN_MIN
+  return { over, share: usableMin > 0 ? s.working.value / usableMin : 1 }
+}
+
+/** Tenons that share a joint’s hole are closed wet together. */
+const otherInHole = (piece: Piece, id: string): string[] => {
+  const own = piece.joints.find(j => j.id === id)
+  return piece.joints.filter(j => j.id === own?.shares || j.shares === id).map(j => j.id)
+}
+
+/** The closings that can be made: none that holds an undecided joint, and none over a body that is not closed itself. */
+function closable(nodes: readonly Node[], undecided: ReadonlySet<string>): Node[] {
+  const blocked = new Set(nodes.flatMap((n, i) => (n.joints.some(j => undecided.has(j)) ? [i] : [])))
+  for (const i of blocked) {
+    const { parent } = nodes[i]!
+    if (parent !== null) blocked.add(parent)
+  }
+  const kept = nodes.flatMap((_, i) => (blocked.has(i) ? [] : [i]))
+  const place = new Map(kept.map((i, k) => [i, k]))
+  return kept.map((i): Node => ({ joints: nodes[i]!.joints, parent: place.get(nodes[i]!.parent ?? -1) ?? null }))
+}
 
 /** All ways of cutting the tree into connected groups: least overrun, then fewest groups, then the most spare time in the tightest. */
 function bestSplit(nodes: readonly Node[], judge: (members: readonly number[]) => { over: number, share: number }): number[][] {

@@ -1,6 +1,6 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
-import { dowelSnapped, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Glue worked in from the mouth without taking the joint apart: weaker and less sure, for joints that cannot open without harm. */
 export const glueInPlace: Mend = { id: 'glue-in-place', label: 'Glue in place', short: 'in place', opens: false, undo: 'partly', consider }
@@ -13,12 +13,13 @@ function consider(c: JointCase): Verdict {
   if (state !== 'ticks' && state !== 'gives') return no(state === 'solid' ? say`it is solid` : say`it ${state === 'apart' ? 'is apart' : 'swings'}: the fit is lost as well, glue alone will not hold it`)
   const gap = widest(glueFaces(c))
   if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the joint leaves ${fitMm(gap)}`)
+  if (gap > EASY_FIT_MM) return no(say`${fitMm(gap)} is past an easy fit (${fitMm(EASY_FIT_MM)}): glue that thick fills and does not hold`)
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock, whatever glue goes in`)
-  const blind = c.finding.oldGlue !== 'protein' && c.finding.oldGlue !== 'unknown'
-  if (blind) return no(say`new glue does not bond over ${c.finding.oldGlue === 'pva' ? 'PVA' : c.finding.oldGlue} left inside`)
+  if (c.finding.oldGlue === 'unknown') return no(say`nobody knows the old glue inside: a warm damp swab on a crumb first, for new glue holds only over protein`)
+  if (c.finding.oldGlue !== 'protein') return no(say`new glue does not bond over ${c.finding.oldGlue === 'pva' ? 'PVA' : c.finding.oldGlue} left inside`)
   return {
     fits: true, reason: say`it ${state} and still fits; clearly less sure than opening it`,
-    sizes: [], stock: [{ what: 'syringe and needle', count: 1, sizesMm: [], wood: '', note: 'needle 1 mm' }], cautions: [], leavesGapMm: gap, removedCm3: 0, minutes: 12,
+    sizes: [], stock: [{ id: 'syringe', serves: 'all', what: 'syringe and needle', count: 1, sizesMm: [], wood: '', note: 'needle 1 mm' }], cautions: [], leavesGapMm: gap, removedCm3: 0, minutes: 12,
     hold: state === 'ticks' ? { low: 0.5, high: 0.85 } : { low: 0.35, high: 0.7 },
     steps: [
       say`Spread the shoulder a few millimetres with a reversed clamp; pick out what crumbs come.`,

@@ -25,7 +25,8 @@ export function mendCandidates(c: JointCase): Candidate[] {
     .sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits) || order.indexOf(a.mend.id) - order.indexOf(b.mend.id))
 }
 
-export type { JointCase, Mend, Size, Stock, TwoEnds, Verdict, Work } from './mend'
+export type { JointCase, Mend, Size, SizeId, Stock, TwoEnds, Verdict, Work } from './mend'
+export { glueInPlace } from './glue-in-place'
 export { bitSteps, deepestMm, HAND_FIT_MM, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
 export { SHIM_LEAST_MM, SHIM_MOST_MM, shimFor } from './shims'
 export { wedgeGeometry, type WedgeGeometry } from './kerf-and-wedge'

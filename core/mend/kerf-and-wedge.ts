@@ -92,13 +92,13 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
   const depth = inputOf('tenon length', c.joint.depthMm, 'mm')
   return {
     sizes: [
-      sizeMm('kerf depth', g.kerfDepthMm, 'tenon length − 3 mm, so that the kerf stays short of the shoulder', [depth], 'wedges'),
-      sizeMm('wedge at its thick end', g.thicknessMm, 'kerf width + spread; spread = (clearance + 0.15 mm) / kerfs', [gapInput, input('kerf width', KERF_MM, 'fit-mm', 'table'), input('kerfs', g.kerfs, 'count')], 'wedges', 'fit-mm'),
-      sizeMm('wedge length', g.lengthMm, 'kerf depth + what the mortise is deeper − 1 mm at most, or the shoulder never closes', [depth, inputOf('mortise deeper by', form.deeperMm, 'mm')], 'wedges'),
-      sizeMm('taper', g.taperDeg, 'at least 3°, and enough that it bears at the mouth of the kerf: 2 tan(taper/2) ≥ 1.5 spread / kerf depth', [input('spread', g.spreadMm, 'fit-mm')], 'wedges', 'deg'),
-      { label: 'strain at the root', figure: { value: g.strain, unit: 'share' as const, derivation: { rule: '1.5 × strip × (clearance / 2) / kerf depth²; limit: the smaller of 1 % and √(3 × split energy / (stiffness × strip))', inputs: [gapInput, input('strip', g.stripMm, 'mm'), input('stiffness, GPa', stiffnessGPa, 'count', 'table'), input('limit', g.strainLimit, 'share')], source: 'wedges', confidence: 'low' as const, limit: 'wedge-strain' } } },
+      sizeMm('kerf-depth', 'kerf depth', g.kerfDepthMm, 'tenon length − 3 mm, so that the kerf stays short of the shoulder', [depth], 'wedges'),
+      sizeMm('wedge-thickness', 'wedge at its thick end', g.thicknessMm, 'kerf width + spread; spread = (clearance + 0.15 mm) / kerfs', [gapInput, input('kerf width', KERF_MM, 'fit-mm', 'table'), input('kerfs', g.kerfs, 'count')], 'wedges', 'fit-mm'),
+      sizeMm('wedge-length', 'wedge length', g.lengthMm, 'kerf depth + what the mortise is deeper − 1 mm at most, or the shoulder never closes', [depth, inputOf('mortise deeper by', form.deeperMm, 'mm')], 'wedges'),
+      sizeMm('wedge-taper', 'taper', g.taperDeg, 'at least 3°, and enough that it bears at the mouth of the kerf: 2 tan(taper/2) ≥ 1.5 spread / kerf depth', [input('spread', g.spreadMm, 'fit-mm')], 'wedges', 'deg'),
+      { id: 'root-strain' as const, label: 'strain at the root', figure: { value: g.strain, unit: 'share' as const, derivation: { rule: '1.5 × strip × (clearance / 2) / kerf depth²; limit: the smaller of 1 % and √(3 × split energy / (stiffness × strip))', inputs: [gapInput, input('strip', g.stripMm, 'mm'), input('stiffness, GPa', stiffnessGPa, 'count', 'table'), input('limit', g.strainLimit, 'share')], source: 'wedges', confidence: 'low' as const, limit: 'wedge-strain' } } },
     ],
-    stock: [{ what: 'wedge', count: g.kerfs, sizesMm: [g.thicknessMm, across, g.lengthMm], wood: c.entering.species, note: 'split, not sawn; grain along its length' }],
+    stock: [{ id: 'wedge' as const, serves: 'each' as const, what: 'wedge', count: g.kerfs, sizesMm: [g.thicknessMm, across, g.lengthMm], wood: c.entering.species, note: 'split, not sawn; grain along its length' }],
     steps: [
       say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receiving.label}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`,
       say`Saw ${mm(g.kerfDepthMm)} deep and no further.`,

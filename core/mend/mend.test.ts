@@ -4,6 +4,7 @@ import { applyAll, newChair } from '../../tests/fixtures/pieces'
 import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import type { Command } from '../piece/commands'
+import { newHold } from '../piece/new-hold'
 import type { ClearanceKey, JointState, MendId } from '../piece/words'
 import { jointCase, mendCandidates, type Work } from './index'
 import { wedgeGeometry } from './kerf-and-wedge'
@@ -50,13 +51,14 @@ describe('which mend fits', () => {
     expect([of('shims').fits, of('kerf-and-wedge').fits, of('re-glue').fits]).toEqual([false, false, false])
   })
   it('glue in place is for joints that tick or give, not for those that swing, hold metal or old PVA', () => {
-    const tight = [gap(TENON, 'cheek', 0.1)]
+    const tight: Command[] = [gap(TENON, 'cheek', 0.1), { do: 'set-old-glue', joint: TENON, glue: 'protein' }]
+    expect(verdicts(TENON, 'ticks', [gap(TENON, 'cheek', 0.1)])('glue-in-place')).toMatchObject({ fits: false, why: expect.stringContaining('swab') })
     expect(verdicts(TENON, 'ticks', tight)('glue-in-place').fits).toBe(true)
     expect(verdicts(TENON, 'swings', tight)('glue-in-place').why).toContain('swings')
     expect(verdicts(TENON, 'gives', [...tight, { do: 'set-old-glue', joint: TENON, glue: 'pva' }])('glue-in-place').why).toContain('PVA')
-    expect(verdicts(TENON, 'gives', [...tight, { do: 'add-metal', metal: { id: 'm', joint: TENON, kind: 'brad', hidden: true, note: '' } }])('glue-in-place').why).toContain('metal')
+    expect(verdicts(TENON, 'gives', [...tight, { do: 'add-hold', hold: newHold('brad', 'm', TENON, { hidden: true }) }])('glue-in-place').why).toContain('metal')
     // A wedge or a wooden pin is listed with the metal, but it is wood.
-    for (const kind of ['wedge', 'wooden-pin'] as const) expect(verdicts(TENON, 'gives', [...tight, { do: 'add-metal', metal: { id: 'm', joint: TENON, kind, hidden: true, note: '' } }])('glue-in-place').fits).toBe(true)
+    for (const kind of ['wedge', 'wooden-pin'] as const) expect(verdicts(TENON, 'gives', [...tight, { do: 'add-hold', hold: newHold(kind, 'm', TENON, { hidden: true }) }])('glue-in-place').fits).toBe(true)
   })
 })
 

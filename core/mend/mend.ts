@@ -4,7 +4,8 @@ import type { Phrase } from '../measure/phrase'
 import { findingOf, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
-import { isRealMetal, type ClearanceKey, type JointState, type MendId, type School } from '../piece/words'
+import type { ClearanceKey, JointState, MendId, School } from '../piece/words'
+import { isMetal, locksOf } from '../hardware'
 import type { CautionId } from '../reference/cautions'
 
 /** All a mend needs to know about the joint it is asked about. */
@@ -23,10 +24,21 @@ export interface JointCase {
 /** A clearance at the mouth and, where it was measured, at the bottom. */
 export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured | null }
 
+/** What a size on the cut sheet is the size of. */
+export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
+  | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall'
 /** A size on the cut sheet. */
-export interface Size { readonly label: string, readonly figure: Figure }
-/** Something to cut or buy, rough enough for a list. */
-export interface Stock { readonly what: string, readonly count: number, readonly sizesMm: readonly number[], readonly wood: string, readonly note: string }
+export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
+/** Something to cut or buy, rough enough for a list. `serves` says whether each mend takes its own or one does for all. */
+export interface Stock {
+  readonly id: 'wedge' | 'shim' | 'dowel' | 'syringe'
+  readonly what: string
+  readonly serves: 'each' | 'all'
+  readonly count: number
+  readonly sizesMm: readonly number[]
+  readonly wood: string
+  readonly note: string
+}
 
 export type Verdict
   = | { readonly fits: false, readonly reason: Phrase }
@@ -69,7 +81,7 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
   })
   return {
     joint, finding, school, glueGapMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
-    metal: piece.metal.some(m => m.joint === joint.id && isRealMetal(m.kind)),
+    metal: locksOf(piece, joint).some(h => isMetal(h.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
   }
 }
@@ -89,6 +101,8 @@ export const isTapered = (ends: TwoEnds): boolean => ends.bottom !== null && Mat
 
 /** The clearance over the faces that hold the glue: a tenon's cheeks, or all around a dowel or round tenon. */
 export const glueFaces = (c: JointCase): TwoEnds => (FORMS[c.joint.form.kind].fit === 'round' ? c.clearance.round : c.clearance.cheek)
+/** The widest fit that glue alone still holds, whatever it fills, millimetres (docs/sources.md#fit-classes, medium). */
+export const EASY_FIT_MM = 0.3
 /** Above this a tenon rocks in its mortise however well its cheeks are glued, millimetres (docs/sources.md#fit-classes, medium). */
 const EDGE_ROCKS_MM = 0.3
 /** Whether a tenon is too loose up and down for glue at its cheeks to hold it still. */
@@ -96,5 +110,5 @@ export const rocksAtEdges = (c: JointCase): boolean => FORMS[c.joint.form.kind].
 /** A dowel in two is the one thing no gluing mends. */
 export const dowelSnapped = (c: JointCase): boolean => c.finding.signs['dowel-stub'] === 'seen'
 
-export const sizeMm = (label: string, value: number, rule: string, inputs: readonly FigureInput[], source = 'mends', unit: 'mm' | 'fit-mm' | 'deg' = 'mm'): Size =>
-  ({ label, figure: { value, unit, derivation: { rule, inputs, source, confidence: 'medium' } } })
+export const sizeMm = (id: SizeId, label: string, value: number, rule: string, inputs: readonly FigureInput[], source = 'mends', unit: 'mm' | 'fit-mm' | 'deg' = 'mm'): Size =>
+  ({ id, label, figure: { value, unit, derivation: { rule, inputs, source, confidence: 'medium' } } })

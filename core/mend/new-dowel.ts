@@ -81,13 +81,13 @@ function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d
   const old = inputOf('old dowel', form.diameterMm, 'mm')
   return {
     sizes: [
-      sizeMm('dowel', dowelMm, 'the smallest stock size that fills the hole', [old, inputOf('clearance', c.clearance.round.mouth, 'fit-mm')], 'dowels'),
-      sizeMm('dowel length', d.receivingMm + d.enteringMm, 'depth in the leg + depth in the rail', [input('in the leg', d.receivingMm, 'mm'), input('in the rail', d.enteringMm, 'mm')], 'dowels'),
-      sizeMm('depth stop, leg', d.receivingMm + ROOM_FOR_GLUE_MM, 'dowel depth + 1 mm for glue; the bit’s point, 0.3 diameters, stays 3 mm short of the far face', [inputOf('old depth', c.joint.depthMm, 'mm'), input('to the far face', d.farFaceMm, 'mm')], 'dowels'),
-      sizeMm('depth stop, rail', d.enteringMm + ROOM_FOR_GLUE_MM, '2.5 diameters + 1 mm for glue', [input('dowel', dowelMm, 'mm')], 'dowels'),
-      sizeMm('wall left', wallMm, '(thinner part − dowel) / 2, at least half the dowel and 3 mm', [input('dowel', dowelMm, 'mm')], 'dowels'),
+      sizeMm('dowel', 'dowel', dowelMm, 'the smallest stock size that fills the hole', [old, inputOf('clearance', c.clearance.round.mouth, 'fit-mm')], 'dowels'),
+      sizeMm('dowel-length', 'dowel length', d.receivingMm + d.enteringMm, 'depth in the leg + depth in the rail', [input('in the leg', d.receivingMm, 'mm'), input('in the rail', d.enteringMm, 'mm')], 'dowels'),
+      sizeMm('stop-receiving', 'depth stop, leg', d.receivingMm + ROOM_FOR_GLUE_MM, 'dowel depth + 1 mm for glue; the bit’s point, 0.3 diameters, stays 3 mm short of the far face', [inputOf('old depth', c.joint.depthMm, 'mm'), input('to the far face', d.farFaceMm, 'mm')], 'dowels'),
+      sizeMm('stop-entering', 'depth stop, rail', d.enteringMm + ROOM_FOR_GLUE_MM, '2.5 diameters + 1 mm for glue', [input('dowel', dowelMm, 'mm')], 'dowels'),
+      sizeMm('wall', 'wall left', wallMm, '(thinner part − dowel) / 2, at least half the dowel and 3 mm', [input('dowel', dowelMm, 'mm')], 'dowels'),
     ],
-    stock: [{ what: 'dowel', count, sizesMm: [dowelMm, d.receivingMm + d.enteringMm], wood: 'beech or hard maple, straight-grained', note: 'grooved, ends chamfered' }],
+    stock: [{ id: 'dowel' as const, serves: 'each' as const, what: 'dowel', count, sizesMm: [dowelMm, d.receivingMm + d.enteringMm], wood: 'beech or hard maple, straight-grained', note: 'grooved, ends chamfered' }],
     steps: [
       say`Level the stub and centre-punch it. Bore in steps: ${bitSteps(dowelMm).map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`,
       say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`,

@@ -1,6 +1,6 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
-import { dowelSnapped, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
 export const reGlue: Mend = { id: 're-glue', label: 'Clean and re-glue', short: 're-glue', opens: true, undo: 'yes', consider }
@@ -12,6 +12,7 @@ function consider(c: JointCase): Verdict {
   if (dowelSnapped(c)) return no(say`a dowel has snapped: glue cannot join it`)
   const gap = widest(glueFaces(c))
   if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${FACES[FORMS[c.joint.form.kind].fit]} ${fitMm(gap)}`)
+  if (gap > EASY_FIT_MM) return no(say`${fitMm(gap)} is past an easy fit (${fitMm(EASY_FIT_MM)}): glue that thick fills and does not hold`)
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock: wedge it`)
   return {
     fits: true, reason: say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,

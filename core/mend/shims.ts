@@ -40,12 +40,12 @@ function consider(c: JointCase): Verdict {
     fits: true,
     reason: both ? say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} of wood on each side` : say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} on one side moves the rail over by ${fitMm(thickness(gap) / 2)}`,
     sizes: [
-      sizeMm(isTapered(cheek) ? 'shim, mouth' : 'shim thickness', atMouth, rule, inputs, 'mends', 'fit-mm'),
-      ...(isTapered(cheek) ? [sizeMm('shim, bottom', atBottom, rule, inputs, 'mends', 'fit-mm')] : []),
-      sizeMm('shim length', long, 'tenon length − 2 mm, so that the shoulder closes', [inputOf('tenon length', c.joint.depthMm, 'mm')]),
-      sizeMm('shim width', wide, 'tenon width − 2 mm', [inputOf('tenon width', form.widthMm, 'mm')]),
+      sizeMm('shim', isTapered(cheek) ? 'shim, mouth' : 'shim thickness', atMouth, rule, inputs, 'mends', 'fit-mm'),
+      ...(isTapered(cheek) ? [sizeMm('shim-bottom', 'shim, bottom', atBottom, rule, inputs, 'mends', 'fit-mm')] : []),
+      sizeMm('shim-length', 'shim length', long, 'tenon length − 2 mm, so that the shoulder closes', [inputOf('tenon length', c.joint.depthMm, 'mm')]),
+      sizeMm('shim-width', 'shim width', wide, 'tenon width − 2 mm', [inputOf('tenon width', form.widthMm, 'mm')]),
     ],
-    stock: [{ what: isTapered(cheek) ? 'tapered shim' : 'shim', count, sizesMm: [Math.max(atMouth, atBottom), wide, long], wood: c.entering.species, note: 'long grain with the tenon' }],
+    stock: [{ id: 'shim', serves: 'each', what: isTapered(cheek) ? 'tapered shim' : 'shim', count, sizesMm: [Math.max(atMouth, atBottom), wide, long], wood: c.entering.species, note: 'long grain with the tenon' }],
     steps: [
       say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`,
       say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`,

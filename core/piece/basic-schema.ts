@@ -23,6 +23,8 @@ export const DeviceName = plain(60)
 /** Wall-clock time, as in `2026-03-05T09:30`. */
 export const WallTime = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'must be a time such as 2026-03-05T09:30')
   .refine(isOnCalendar, 'must be a day on the calendar and a time of the clock').meta({ id: 'wallTime' })
+/** What a decision, a cause or a second look is about: a joint, a fault, a part, a hold or the bracing, by its id. */
+export const TroubleId = z.string().regex(/^(joint|fault|part|hold|bracing):[a-z0-9][a-z0-9-]{0,63}$/, 'must name a joint, a fault, a part or a hold, such as fault:broken-leg').meta({ id: 'troubleId' })
 const Coordinate = z.number().min(-6000).max(6000)
 export const VecMm = z.tuple([Coordinate, Coordinate, Coordinate]).meta({ id: 'vecMm' })
 export const UnitVec = z.tuple([z.number(), z.number(), z.number()])

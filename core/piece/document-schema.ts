@@ -1,18 +1,18 @@
 import { z } from 'zod'
 import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
-import { Id, Key, Name, Species, Text, WallTime } from './basic-schema'
+import { Id, Key, Name, Species, Text, TroubleId, WallTime } from './basic-schema'
 import { Fault } from './fault-schema'
 import { LIMITS } from './limits'
 import { Edit } from './edits'
 import { Joint, Part } from './frame-schema'
 import {
-  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, JOINT_STATES, LOOKS, MEND_IDS, METALS, OLD_GLUES, SCHOOLS, SETTLED,
+  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, MEND_IDS, OLD_GLUES, SCHOOLS, SETTLED,
   SERVICES, SIGNS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
 } from './words'
 import { SCHEMA_VERSION } from './version'
 
-export { Id, Key, Name, Species, Text, WallTime } from './basic-schema'
-export { Break, Fault } from './fault-schema'
+export { Id, Key, Name, Species, Text, TroubleId, WallTime } from './basic-schema'
+export { Break, EarlierRepair, Fault } from './fault-schema'
 export { Edit } from './edits'
 export { Joint, JointForm, Part } from './frame-schema'
 
@@ -25,8 +25,25 @@ export const Finding = z.strictObject({
 }).meta({ id: 'finding' })
 export type Finding = z.infer<typeof Finding>
 
-export const Metal = z.strictObject({ id: Id, joint: Id, kind: z.enum(METALS), hidden: z.boolean(), note: Name })
-export type Metal = z.infer<typeof Metal>
+/** What a hold goes through or sits on: a joint, a place on a part, or a break or split. */
+export const HoldPlace = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('joint'), id: Id }),
+  z.strictObject({ kind: z.literal('part'), id: Id, along: z.number().min(0).max(1) }),
+  z.strictObject({ kind: z.literal('fault'), id: Id }),
+])
+export type HoldPlace = z.infer<typeof HoldPlace>
+
+/** One thing besides glue that holds: a screw, a pin, a wedge, a bolt; or what sits on a part, such as a castor. */
+export const Hold = z.strictObject({
+  id: Id,
+  on: HoldPlace,
+  kind: z.enum(HOLD_KINDS),
+  state: z.enum(HOLD_STATES),
+  faults: z.array(z.enum(HOLD_FAULTS)).max(HOLD_FAULTS.length),
+  hidden: z.boolean(),
+  note: Name,
+}).meta({ id: 'hold' })
+export type Hold = z.infer<typeof Hold>
 
 export const Intake = z.strictObject({
   customer: Name, ask: Text, age: z.enum(AGES), worth: z.enum(WORTHS), finish: z.enum(FINISHES),
@@ -37,20 +54,32 @@ export type Intake = z.infer<typeof Intake>
 export const Bracing = z.strictObject({ cornerBlocks: z.enum(BLOCK_STATES), webbing: z.enum(WEBBING_STATES) })
 export const OptionValue = z.union([Key, z.number().int().min(0).max(20)])
 
-/** What a decision is about: a joint, a fault or a part that is missing, by its id. */
-export const TroubleId = z.string().regex(/^(joint|fault|part):[a-z0-9][a-z0-9-]{0,63}$/, 'must name a joint, a fault or a part, such as fault:broken-leg').meta({ id: 'troubleId' })
-
 export const Choices = z.strictObject({
   mends: z.record(Id, z.enum(MEND_IDS)),
   glue: z.enum(GLUE_IDS).nullable(),
-  causes: z.record(Id, z.strictObject({ cause: z.enum(CAUSE_IDS), why: Text })),
+  /** The repairer's own judgement of a trouble's cause. */
+  causes: z.record(TroubleId, z.strictObject({ cause: z.enum(CAUSE_IDS), why: Text })),
   leaveShut: z.array(Id),
   /** Troubles that no mend of the plan answers, and how the repairer did: left as it is and why, or mended otherwise and how. */
-  settled: z.record(TroubleId, z.strictObject({ how: z.enum(SETTLED), why: Text })).optional(),
+  settled: z.record(TroubleId, z.strictObject({ how: z.enum(SETTLED), why: Text })),
+  /** The room of the shop in which a joint cures, where it is another than the bench's own. */
+  rooms: z.record(Id, Id),
+  /** Pairs of hands at this piece's glue-up, where they are others than the shop's. */
+  hands: z.number().int().min(1).max(8).nullable(),
+  /** Glue is not spread before this. */
+  notBefore: WallTime.nullable(),
   bracing: z.strictObject({ answer: z.enum(['restore', 'accept']), why: Text }).nullable(),
 })
 
-export const PieceEvent = z.strictObject({ id: Id, at: WallTime, kind: z.enum(EVENTS), stage: z.number().int().positive().nullable(), note: Text })
+/** Something that was done. `of` names what it was done to; what older programs kept names only a stage. */
+export const PieceEvent = z.strictObject({
+  id: Id,
+  at: WallTime,
+  kind: z.enum(EVENTS),
+  stage: z.number().int().positive().nullable(),
+  of: z.array(TroubleId).max(LIMITS.joints),
+  note: Text,
+})
 export type PieceEvent = z.infer<typeof PieceEvent>
 
 /** Something worked out without the piece and kept to it, or a line somebody wants remembered. */
@@ -60,6 +89,10 @@ export type Note = z.infer<typeof Note>
 /** A picture of the piece, of a joint or of a fault. The picture itself is kept beside the document under the same id. */
 export const Photo = z.strictObject({ id: Id, at: WallTime, of: z.strictObject({ kind: z.enum(['piece', 'joint', 'fault']), id: Id.nullable() }), caption: Name, widthPx: z.number().int().positive(), heightPx: z.number().int().positive() })
 export type Photo = z.infer<typeof Photo>
+
+/** How a joint, a break or a hold feels once it is done: told apart from what was found before. */
+export const FeltAfter = z.strictObject({ state: z.enum(JOINT_STATES).exclude(['not-tested']), at: WallTime })
+export type FeltAfter = z.infer<typeof FeltAfter>
 
 /** One of several alike: what they have in common is told to one and kept by all. */
 export const SetOf = z.strictObject({ id: Id, member: z.number().int().positive().max(24), of: z.number().int().min(2).max(24) })
@@ -81,11 +114,12 @@ export const PieceForm = z.strictObject({
   parts: z.array(Part).max(LIMITS.parts),
   joints: z.array(Joint).max(LIMITS.joints),
   findings: z.record(Id, Finding),
-  metal: z.array(Metal).max(LIMITS.metal),
+  holds: z.array(Hold).max(LIMITS.holds),
   faults: z.array(Fault).max(LIMITS.faults),
   photos: z.array(Photo).max(LIMITS.photos),
   bracing: Bracing,
   choices: Choices,
+  after: z.record(TroubleId, FeltAfter),
   outcome: z.strictObject({ verdict: z.enum(VERDICTS), why: Text }).nullable(),
   events: z.array(PieceEvent).max(LIMITS.events),
   notes: z.array(Note).max(LIMITS.notes),

@@ -1,4 +1,5 @@
 import type { Finding, Joint, Part, Piece } from './document-schema'
+import { FORMS } from './joint-forms'
 
 /** A joint nobody has touched yet: no finding is stored for it. */
 export const UNTESTED: Finding = { state: 'not-tested', directions: [], signs: {}, clearance: {}, oldGlue: 'unknown' }
@@ -6,7 +7,15 @@ export const findingOf = (piece: Piece, jointId: string): Finding => (Object.has
 
 const FAULTY = new Set<Finding['state']>(['ticks', 'gives', 'swings', 'apart'])
 /** Joints that move, tick or have come apart, in walking order. */
-export const faultyJoints = (piece: Piece): Joint[] => presentJoints(piece).filter(j => FAULTY.has(findingOf(piece, j.id).state))
+export const faultyJoints = (piece: Piece): Joint[] => presentJoints(piece).filter(j => isLoose(piece, j))
+/** Whether a joint does what it should not: one that is meant to move is loose only when it has come apart. */
+export function isLoose(piece: Piece, joint: Joint): boolean {
+  const { state } = findingOf(piece, joint.id)
+  if (joint.form.kind === 'rest') return false
+  return FORMS[joint.form.kind].moves ? state === 'apart' : FAULTY.has(state)
+}
+/** Joints a hand goes round: all but those that only lie where they are. */
+export const joinedJoints = (piece: Piece): Joint[] => presentJoints(piece).filter(j => j.form.kind !== 'rest')
 export const isFaulty = (state: Finding['state']): boolean => FAULTY.has(state)
 /** Parts the piece has lost; they stay on the drawing, so that their place and size are known. */
 export const missingParts = (piece: Piece): Part[] => piece.parts.filter(p => p.missing)
@@ -22,7 +31,12 @@ export function withoutMissing(piece: Piece): Piece {
   if (missingParts(piece).length === 0) return piece
   const joints = presentJoints(piece)
   const there = new Set(joints.map(j => j.id))
-  return { ...piece, parts: piece.parts.filter(p => !p.missing), joints, metal: piece.metal.filter(m => there.has(m.joint)) }
+  return {
+    ...piece,
+    parts: piece.parts.filter(p => !p.missing),
+    joints,
+    holds: piece.holds.filter(h => h.on.kind !== 'joint' || there.has(h.on.id)),
+  }
 }
 
 export const tagOf = (joint: Pick<Joint, 'number'>): string => `J${joint.number}`

@@ -20,11 +20,11 @@ const assumed = (value: number) => ({ value, basis: 'assumed' as const })
 export function newFault(kind: FaultKind, id: string, part: string, along: number, joint: string | null = null): Fault {
   const spot = { id, part, along, turnDeg: 0, note: '' }
   switch (kind) {
-    case 'break': return { kind, ...spot, angleDeg: assumed(90), fibreDeg: null, surface: 'fibrous', gapMm: null, lostPct: null, through: [] }
-    case 'split': return { kind, ...spot, joint: joint ?? '', lengthMm: assumed(40), openMm: null }
+    case 'break': return { kind, ...spot, parted: 'not-seen', joint: null, angleDeg: assumed(90), fibreDeg: null, surface: 'fibrous', gapMm: null, lostPct: null, through: [] }
+    case 'split': return { kind, ...spot, joint, crosses: [], runsOut: 'not-seen', lengthMm: assumed(40), openMm: null }
     case 'worm': return { kind, ...spot, lengthMm: assumed(60), lostPct: null, live: 'not-sure' }
     case 'loss': return { kind, ...spot, lengthMm: assumed(30), widthMm: assumed(8), depthMm: assumed(8) }
-    case 'earlier-repair': return { kind, ...spot, joint, glue: 'unknown', metal: null, register: 'not-sure', holds: 'not-sure' }
+    case 'earlier-repair': return { kind, ...spot, joint, glue: 'unknown', metal: null, register: 'not-sure', holds: 'not-sure', offMm: null, leanDeg: null }
   }
 }
 
@@ -34,18 +34,51 @@ export function putFault(piece: Piece, fault: Fault, isNew: boolean): Result<Pie
   if (isNew && there) return fail('twice', 'This fault is already recorded.', 'fault.id')
   if (!isNew && !there) return fail('no_such_fault', 'There is no such fault on this piece.', 'fault.id')
   if (!piece.parts.some(p => p.id === fault.part)) return fail('no_such_part', `There is no part “${fault.part}” on this piece.`, 'fault.part')
-  if ('joint' in fault && fault.joint !== null) {
-    const joint = piece.joints.find(j => j.id === fault.joint)
-    if (!joint) return fail('no_such_joint', fault.kind === 'split' ? 'A split starts at a socket: pick the joint it starts at.' : `There is no joint “${fault.joint}” on this piece.`, 'fault.joint')
-    if (joint.enters !== fault.part && joint.receives !== fault.part) return fail('not_its_joint', 'The joint must be one of the part’s own.', 'fault.joint')
+  for (const { id, path } of jointsNamedBy(fault)) {
+    const joint = piece.joints.find(j => j.id === id)
+    if (!joint) return fail('no_such_joint', `There is no joint “${id}” on this piece.`, path)
+    if (joint.enters !== fault.part && joint.receives !== fault.part) {
+      return fail('not_its_joint', 'The joint must be one of the part’s own.', path)
+    }
   }
   return succeed({ ...piece, faults: isNew ? [...piece.faults, fault] : piece.faults.map(f => (f.id === fault.id ? fault : f)) })
 }
 
-/** The piece without a fault; its pictures stay as pictures of the piece. */
-export const dropFault = (piece: Piece, id: string): Piece => ({
+/** The joints a fault names, with the field that names each. */
+export function jointsNamedBy(fault: Fault): { readonly id: string, readonly path: string }[] {
+  if (!('joint' in fault)) return []
+  const own = fault.joint === null ? [] : [{ id: fault.joint, path: 'fault.joint' }]
+  return fault.kind === 'split' ? [...own, ...fault.crosses.map((id, i) => ({ id, path: `fault.crosses.${i}` }))] : own
+}
+
+/** The piece without a fault, without the holds in it and what was decided about them; its pictures stay as pictures of the piece. */
+export const dropFault = (piece: Piece, id: string): Piece => withoutHandles({
   ...piece,
   faults: piece.faults.filter(f => f.id !== id),
-  ...(piece.choices.settled ? { choices: { ...piece.choices, settled: Object.fromEntries(Object.entries(piece.choices.settled).filter(([key]) => key !== `fault:${id}`)) } } : {}),
+  holds: piece.holds.filter(h => h.on.kind !== 'fault' || h.on.id !== id),
   photos: piece.photos.map(p => (p.of.kind === 'fault' && p.of.id === id ? { ...p, of: { kind: 'piece', id: null } } : p)),
 })
+
+/** What a decision, a cause or a second look may be about on this piece. */
+export const handlesOf = ({ joints, faults, parts, holds }: Piece): Set<string> => new Set([
+  ...joints.map(j => `joint:${j.id}`),
+  ...faults.map(f => `fault:${f.id}`),
+  ...parts.map(p => `part:${p.id}`),
+  ...holds.map(h => `hold:${h.id}`),
+  'bracing:blocks',
+  'bracing:webbing',
+])
+
+/** The piece without decisions, causes and second looks about what is no longer there. */
+export function withoutHandles(piece: Piece): Piece {
+  const there = handlesOf(piece)
+  const only = <T>(record: Record<string, T>): Record<string, T> =>
+    Object.fromEntries(Object.entries(record).filter(([id]) => there.has(id)))
+  const { choices } = piece
+  return {
+    ...piece,
+    after: only(piece.after),
+    events: piece.events.map(e => (e.of.every(id => there.has(id)) ? e : { ...e, of: e.of.filter(id => there.has(id)) })),
+    choices: { ...choices, settled: only(choices.settled), causes: only(choices.causes) },
+  }
+}

@@ -5,6 +5,7 @@ import { newChair, newPiece } from '../../tests/fixtures/pieces'
 import { orThrow } from '../measure/result'
 import { LARGEST_FILE_BYTES, readPieceFile, writePieceFile } from './file'
 import { fileFormatPage, pieceFileSchema } from './file-schema'
+import { SCHEMA_VERSION } from './version'
 
 const here = (path: string) => readFileSync(new URL(path, import.meta.url), 'utf8')
 const demoFiles = readdirSync(new URL('../../demo', import.meta.url)).filter(f => f.endsWith('.json') && f !== 'shop.json')
@@ -38,12 +39,12 @@ describe('the published form of a piece file', () => {
 describe('files of the first version', () => {
   it.each(['schoolroom-chair', 'vestry-chair'])('%s is read with nothing lost, and written in the newest', (name) => {
     const text = here(`../../tests/fixtures/files/version-1-${name}.json`)
-    const old = (JSON.parse(text) as { piece: { shape: { measures: unknown }, findings: unknown, parts: { species: string }[], events: unknown } }).piece
+    const old = (JSON.parse(text) as { piece: { shape: { measures: unknown }, findings: unknown, parts: { species: string }[], events: object[] } }).piece
     const piece = orThrow(readPieceFile(text))
-    expect(piece).toMatchObject({ schemaVersion: 2, findings: old.findings, events: old.events, set: null, faults: [], photos: [], shape: { measures: old.shape.measures, species: old.parts[0]!.species, edits: [] } })
+    expect(piece).toMatchObject({ schemaVersion: SCHEMA_VERSION, findings: old.findings, events: old.events.map(e => ({ ...e, of: [] })), holds: [], after: {}, set: null, faults: [], photos: [], shape: { measures: old.shape.measures, species: old.parts[0]!.species, edits: [] } })
     expect(orThrow(readPieceFile(writePieceFile(piece)))).toEqual(piece)
   })
-  it('versions still to come are refused by their number', () => expect(reasonsFor({ ...chair(), version: 99 })).toEqual(['version: Written by another version: this one reads versions 1 to 2.']))
+  it('versions still to come are refused by their number', () => expect(reasonsFor({ ...chair(), version: 99 })).toEqual(['version: Written by another version: this one reads versions 1 to 3.']))
 })
 
 describe('bad files are refused with every reason and its place', () => {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
 import { Id, Name, Species, UnitVec, VecMm } from './basic-schema'
-import { FINISHES, SHOW_FACES } from './words'
+import { FINISHES, FIXINGS, SHOW_FACES } from './words'
 
 /** Width and depth of a part's section at a share of the way along its axis, millimetres. */
 export const Station = z.strictObject({ along: z.number().min(0).max(1), widthMm: z.number().positive().max(2000), depthMm: z.number().positive().max(2000) })
@@ -46,10 +46,21 @@ const Bridle = z.strictObject({ kind: z.literal('bridle'), thicknessMm: LengthMm
 const HalfLap = z.strictObject({ kind: z.literal('half-lap'), thicknessMm: LengthMm, widthMm: LengthMm })
 const Butt = z.strictObject({ kind: z.literal('butt'), thicknessMm: LengthMm, widthMm: LengthMm, screws: z.number().int().min(0).max(12) })
 const Bolted = z.strictObject({ kind: z.literal('bolted'), count: z.number().int().min(1).max(4), diameterMm: LengthMm, bracket: z.boolean() })
-/** A wooden hinge: fingers that interlock on a pin. */
-const Knuckle = z.strictObject({ kind: z.literal('knuckle'), count: z.number().int().min(2).max(9), diameterMm: LengthMm, thicknessMm: LengthMm })
+/** A wooden hinge: fingers that interlock on a pin. It turns about the pin, from where it is drawn to its stop. */
+const Knuckle = z.strictObject({
+  kind: z.literal('knuckle'),
+  count: z.number().int().min(2).max(9),
+  diameterMm: LengthMm,
+  thicknessMm: LengthMm,
+  turnsAbout: UnitVec.optional(),
+  stopDeg: z.number().min(-360).max(360).optional(),
+})
+/** A top, a plate or a mechanism that is fixed to what carries it and lifts off when its fixings are undone. */
+const Fixing = z.strictObject({ kind: z.literal('fixing'), by: z.enum(FIXINGS), count: z.number().int().min(1).max(24), thicknessMm: LengthMm, widthMm: LengthMm })
+/** Lies where it is, held by its own weight: a drop-in seat, a cushion frame, a tray. */
+const Rest = z.strictObject({ kind: z.literal('rest'), thicknessMm: LengthMm, widthMm: LengthMm })
 
-export const JointForm = z.discriminatedUnion('kind', [Tenon, Dowels, RoundTenon, Housing, Bridle, HalfLap, Butt, Bolted, Knuckle]).meta({ id: 'jointForm' })
+export const JointForm = z.discriminatedUnion('kind', [Tenon, Dowels, RoundTenon, Housing, Bridle, HalfLap, Butt, Bolted, Knuckle, Fixing, Rest]).meta({ id: 'jointForm' })
 export type JointForm = z.infer<typeof JointForm>
 
 export const Joint = z.strictObject({
@@ -68,5 +79,7 @@ export const Joint = z.strictObject({
   form: JointForm,
   /** The joint whose socket or hole it shares. */
   shares: Id.optional(),
+  /** Of two tenons in one hole: true for the one that passes the other, so that it goes in last and comes out first. */
+  passes: z.boolean().optional(),
 }).meta({ id: 'joint' })
 export type Joint = z.infer<typeof Joint>

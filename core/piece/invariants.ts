@@ -1,4 +1,5 @@
 import { findFamily } from './families'
+import { handlesOf, jointsNamedBy } from './faults'
 import { clearancesOf } from './joint-forms'
 import { LIMITS } from './limits'
 import type { Finding, Joint, Piece } from './document-schema'
@@ -26,8 +27,8 @@ export function brokenRules(piece: Piece): BrokenRule[] {
   return broken
 }
 
-const LISTS = ['parts', 'joints', 'metal', 'faults', 'photos', 'events', 'notes'] as const
-const ONE = { parts: 'parts', joints: 'joints', metal: 'pieces of metal', faults: 'faults', photos: 'pictures', events: 'events', notes: 'notes' } as const
+const LISTS = ['parts', 'joints', 'holds', 'faults', 'photos', 'events', 'notes'] as const
+const ONE = { parts: 'parts', joints: 'joints', holds: 'pieces of hardware', faults: 'faults', photos: 'pictures', events: 'events', notes: 'notes' } as const
 
 function checkCounts(piece: Piece, tell: Tell): void {
   for (const list of LISTS) {
@@ -70,7 +71,10 @@ function checkFrame(piece: Piece, tell: Tell): void {
       if (!parts.has(j[end])) tell(['joints', i, end], `must name a part of this piece; there is no “${j[end]}”`)
     }
     if (j.enters === j.receives) tell(['joints', i, 'receives'], 'must be another part than the one that enters')
-    if (j.shares === undefined) return
+    if (j.shares === undefined) {
+      if (j.passes !== undefined) tell(['joints', i, 'passes'], 'must be left out where no hole is shared')
+      return
+    }
     if (j.shares === j.id || joints.get(j.shares)?.receives !== j.receives) {
       tell(['joints', i, 'shares'], `must name another joint in the same part; “${j.shares}” is none`)
     }
@@ -87,24 +91,27 @@ function checkFacts(piece: Piece, tell: Tell): void {
     checkClearances(joints.get(id), finding, ['findings', id, 'clearance'], tell)
   }
   for (const id of Object.keys(piece.choices.mends)) needJoint(['choices', 'mends', id], id)
-  for (const id of Object.keys(piece.choices.causes)) needJoint(['choices', 'causes', id], id)
+  for (const id of Object.keys(piece.choices.rooms)) needJoint(['choices', 'rooms', id], id)
   for (const [i, id] of piece.choices.leaveShut.entries()) needJoint(['choices', 'leaveShut', i], id)
-  const there = new Set([
-    ...piece.joints.map(j => `joint:${j.id}`),
-    ...piece.faults.map(f => `fault:${f.id}`),
-    ...piece.parts.map(p => `part:${p.id}`),
-  ])
-  for (const id of Object.keys(piece.choices.settled ?? {})) {
-    if (!there.has(id)) tell(['choices', 'settled', id], 'must belong to a joint, a fault or a part of this piece')
+  const there = handlesOf(piece)
+  const needHandles = (path: readonly (string | number)[], ids: readonly string[]) => {
+    for (const id of ids) if (!there.has(id)) tell([...path, id], 'must belong to a joint, a fault, a part or a hold of this piece')
   }
-  piece.metal.forEach((m, i) => needJoint(['metal', i, 'joint'], m.joint))
+  needHandles(['choices', 'settled'], Object.keys(piece.choices.settled))
+  needHandles(['choices', 'causes'], Object.keys(piece.choices.causes))
+  needHandles(['after'], Object.keys(piece.after))
+  piece.events.forEach((e, i) => needHandles(['events', i, 'of'], e.of))
+  piece.holds.forEach(({ on }, i) => {
+    const isThere = { joint: joints, part: parts, fault: faults }[on.kind].has(on.id)
+    if (!isThere) tell(['holds', i, 'on', 'id'], `must name a ${on.kind} of this piece; there is no “${on.id}”`)
+  })
   piece.faults.forEach((f, i) => {
     if (!parts.has(f.part)) tell(['faults', i, 'part'], `must name a part of this piece; there is no “${f.part}”`)
-    if (!('joint' in f) || f.joint === null) return
-    needJoint(['faults', i, 'joint'], f.joint)
-    const joint = joints.get(f.joint)
-    if (joint && joint.enters !== f.part && joint.receives !== f.part) {
-      tell(['faults', i, 'joint'], 'must be one of the part’s own joints')
+    for (const { id, path } of jointsNamedBy(f)) {
+      const at = ['faults', i, ...path.split('.').slice(1)]
+      needJoint(at, id)
+      const joint = joints.get(id)
+      if (joint && joint.enters !== f.part && joint.receives !== f.part) tell(at, 'must be one of the part’s own joints')
     }
   })
   piece.photos.forEach(({ of }, i) => {

@@ -2,27 +2,31 @@ import type { Joint, JointForm } from './frame-schema'
 import type { ClearanceKey, JointSizeKey } from './words'
 
 export type JointKind = JointForm['kind']
-export const JOINT_KINDS = ['mortise-and-tenon', 'dowel', 'round-tenon', 'housing', 'bridle', 'half-lap', 'butt', 'bolted', 'knuckle'] as const satisfies readonly JointKind[]
+export const JOINT_KINDS = ['mortise-and-tenon', 'dowel', 'round-tenon', 'housing', 'bridle', 'half-lap', 'butt', 'bolted', 'knuckle', 'fixing', 'rest'] as const satisfies readonly JointKind[]
 
 interface FormRow {
   readonly label: string
   /** How it can be loose: across a tenon two ways, all around something round, or as one flat face. */
   readonly fit: 'cheeks' | 'round' | 'face'
-  /** Held by glue, not by a bolt or a pin that works. */
+  /** Held by glue, not by a bolt, a pin that works or its own weight. */
   readonly glued: boolean
+  /** Meant to move: that it does is no fault. */
+  readonly moves: boolean
 }
 
 /** What the rest of the core asks about a kind of joint. A new kind is a row here and a form in the schema. */
 export const FORMS: Readonly<Record<JointKind, FormRow>> = {
-  'mortise-and-tenon': { label: 'mortise and tenon', fit: 'cheeks', glued: true },
-  'dowel': { label: 'dowels', fit: 'round', glued: true },
-  'round-tenon': { label: 'round tenon', fit: 'round', glued: true },
-  'housing': { label: 'housing', fit: 'cheeks', glued: true },
-  'bridle': { label: 'bridle joint', fit: 'cheeks', glued: true },
-  'half-lap': { label: 'half lap', fit: 'face', glued: true },
-  'butt': { label: 'butt joint', fit: 'face', glued: true },
-  'bolted': { label: 'bolted corner', fit: 'round', glued: false },
-  'knuckle': { label: 'knuckle hinge', fit: 'round', glued: false },
+  'mortise-and-tenon': { label: 'mortise and tenon', fit: 'cheeks', glued: true, moves: false },
+  'dowel': { label: 'dowels', fit: 'round', glued: true, moves: false },
+  'round-tenon': { label: 'round tenon', fit: 'round', glued: true, moves: false },
+  'housing': { label: 'housing', fit: 'cheeks', glued: true, moves: false },
+  'bridle': { label: 'bridle joint', fit: 'cheeks', glued: true, moves: false },
+  'half-lap': { label: 'half lap', fit: 'face', glued: true, moves: false },
+  'butt': { label: 'butt joint', fit: 'face', glued: true, moves: false },
+  'bolted': { label: 'bolted corner', fit: 'round', glued: false, moves: false },
+  'knuckle': { label: 'knuckle hinge', fit: 'round', glued: false, moves: true },
+  'fixing': { label: 'fixing', fit: 'face', glued: false, moves: false },
+  'rest': { label: 'laid in', fit: 'face', glued: false, moves: true },
 }
 
 const CLEARANCES_BY_FIT: Readonly<Record<FormRow['fit'], readonly ClearanceKey[]>> = {
@@ -40,6 +44,7 @@ export const sizesOf = (joint: Joint): { key: JointSizeKey, label: string }[] =>
 export function formWords(form: JointForm): string {
   const { label } = FORMS[form.kind]
   const special = (['through', 'wedged', 'haunched', 'pinned'] as const).filter(key => (form as Partial<Record<string, unknown>>)[key] === true)
+  if (form.kind === 'fixing') return `${form.count} × ${form.by.replaceAll('-', ' ')}`
   const count = form.kind === 'dowel' || form.kind === 'bolted' ? `${form.count} × ` : ''
   return `${count}${special.length > 0 ? `${special.join(', ')} ` : ''}${label}`
 }
@@ -58,6 +63,8 @@ export function usualForm(kind: JointKind, widthMm: number, depthMm: number): Jo
     case 'half-lap': return { kind, thicknessMm: assumed(half(thin)), widthMm: assumed(tall) }
     case 'butt': return { kind, thicknessMm: assumed(thin), widthMm: assumed(tall), screws: 0 }
     case 'bolted': return { kind, count: 1, diameterMm: assumed(8), bracket: false }
+    case 'fixing': return { kind, by: 'screw', count: 1, thicknessMm: assumed(thin), widthMm: assumed(tall) }
+    case 'rest': return { kind, thicknessMm: assumed(thin), widthMm: assumed(tall) }
     case 'knuckle': return { kind, count: 5, diameterMm: assumed(6), thicknessMm: assumed(thin) }
   }
 }
@@ -69,7 +76,7 @@ export const DOWEL_IN_RAIL_DIAMETERS = 2.5
 export interface PegShape { readonly shape: 'rectangle' | 'round', readonly thicknessMm: number, readonly widthMm: number, readonly count: number, readonly spacingMm: number }
 
 export function pegShapeOf(form: JointForm): PegShape | null {
-  if (form.kind === 'butt') return null
+  if (form.kind === 'butt' || form.kind === 'fixing' || form.kind === 'rest') return null
   if ('widthMm' in form) return { shape: 'rectangle', thicknessMm: form.thicknessMm.value, widthMm: form.widthMm.value, count: 1, spacingMm: 0 }
   const d = form.diameterMm.value
   const spacingMm = form.kind === 'dowel' ? form.spacingMm.value : 4 * d

@@ -21,7 +21,50 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
     }
     return withPlainWords(added) as Loose
   },
+  /** Version 3 lets metal sit on anything, tells a break’s halves apart, and what was felt afterwards from what was found. */
+  2: (piece) => {
+    const { metal, choices, ...rest } = piece
+    const chosen = isRecord(choices) ? choices : {}
+    const causes = isRecord(chosen.causes) ? chosen.causes : {}
+    return {
+      ...rest,
+      holds: listOf(metal).map(asHold),
+      faults: listOf(piece.faults).map(withFaultFacts),
+      events: listOf(piece.events).map(withOf),
+      after: {},
+      choices: {
+        ...chosen,
+        causes: Object.fromEntries(Object.entries(causes).map(([id, cause]) => [`joint:${id}`, cause])),
+        settled: chosen.settled ?? {},
+        rooms: {},
+        hands: null,
+        notBefore: null,
+      },
+    }
+  },
 }
+
+const listOf = (value: unknown): unknown[] => (Array.isArray(value) ? value : [])
+
+/** Version 2 knew metal in joints only, and nothing of how it held. */
+function asHold(metal: unknown): unknown {
+  if (!isRecord(metal) || !('joint' in metal)) return metal
+  const { joint, ...facts } = metal
+  return { ...facts, on: { kind: 'joint', id: joint }, state: 'not-looked', faults: [] }
+}
+
+/** What version 3 asks of a fault besides and nobody was asked before. */
+function withFaultFacts(fault: unknown): unknown {
+  if (!isRecord(fault)) return fault
+  switch (fault.kind) {
+    case 'break': return { parted: 'not-seen', joint: null, ...fault }
+    case 'split': return { crosses: [], runsOut: 'not-seen', ...fault }
+    case 'earlier-repair': return { offMm: null, leanDeg: null, ...fault }
+    default: return fault
+  }
+}
+
+const withOf = (event: unknown): unknown => (isRecord(event) && !('of' in event) ? { ...event, of: [] } : event)
 
 /** A document of an older version brought up to this one, step by step; anything else is given back as it is. */
 export function upToDate(document: unknown): unknown {
@@ -40,7 +83,8 @@ export function upToDate(document: unknown): unknown {
  */
 export function entryUpToDate(entry: unknown): Entry | null {
   if (!isRecord(entry) || !isRecord(entry.command)) return null
-  const command = withKnownIds(withTimes(withPlainWords(entry.command) as Loose, String(entry.at).slice(0, 16)))
+  const told = withTimes(withPlainWords(entry.command) as Loose, String(entry.at).slice(0, 16))
+  const command = withKnownIds(asNowSaid(told))
   const parsed = Entry.safeParse({ ...entry, command })
   return parsed.success ? parsed.data : null
 }
@@ -63,6 +107,28 @@ export function withTimes(value: Loose, saidAt: string): Loose {
     if (key === 'due' && typeof x === 'string' && !isOnCalendar(x)) return [key, null]
     return [key, isRecord(x) ? withTimes(x, saidAt) : x]
   }))
+}
+
+/** An entry with its command in the form of this version; what it says is left as it is, so that it is still checked. */
+export const entryAsNowSaid = (entry: unknown): unknown =>
+  (isRecord(entry) && isRecord(entry.command) ? { ...entry, command: asNowSaid(entry.command) } : entry)
+
+/** A command in the form of an older version as this one says it. */
+function asNowSaid(command: Loose): Loose {
+  switch (command.do) {
+    case 'add-metal': return { do: 'add-hold', hold: asHold(command.metal) }
+    case 'change-metal': return { do: 'change-hold', hold: asHold(command.metal) }
+    case 'remove-metal': return { do: 'remove-hold', hold: command.metal }
+    case 'add-fault':
+    case 'change-fault': return { ...command, fault: withFaultFacts(command.fault) }
+    case 'log-event': return { ...command, event: withOf(command.event) }
+    case 'overrule-cause': {
+      if (!('joint' in command)) return command
+      const { joint, ...rest } = command
+      return { ...rest, trouble: `joint:${String(joint)}` }
+    }
+    default: return command
+  }
 }
 
 /** A choice of something that does not exist chooses nothing. */

@@ -12,14 +12,17 @@ import { CAUSE_IDS, GLUE_IDS } from './words'
  * A piece as an older program kept it, with its log, as this one keeps it. Where every entry can be brought up and what
  * stands replays, the past stays open and the document is that replay. Where not, the document is put right by itself, the
  * log stays to be read, and nothing in it can be taken back any more.
- * @param base, document, log as parsed from where they were kept, of any version
+ * @param base, document, log as parsed from where they were kept, of any version; `base` is where the past opens, `baseVersion`
+ * how much of the log lies before it
  */
-export function broughtUp(base: unknown, document: unknown, log: readonly unknown[]): History {
+export function broughtUp(base: unknown, document: unknown, log: readonly unknown[], baseVersion = 0): History {
   const entries = log.map(entryUpToDate)
+  const open = entries.slice(baseVersion)
   const start = Piece.safeParse(upToDate(base))
-  if (start.success && entries.every(e => e !== null)) {
-    const replayed = replay(start.data, entries)
-    if (replayed.ok) return historyOf(start.data, entries, replayed.value)
+  if (start.success && open.every(e => e !== null)) {
+    const replayed = replay(start.data, open)
+    const whole = log.map((e, i) => entries[i] ?? e as Entry)
+    if (replayed.ok) return historyOf({ version: baseVersion, piece: start.data }, whole, replayed.value)
   }
   const piece = putRight(upToDate(document) as PieceDocument)
   const kept = log.map((e, i) => entries[i] ?? e as Entry)

@@ -1,4 +1,4 @@
-import { redraw } from './shape'
+import { NOTHING_CHOSEN, redraw } from './shape'
 import { isCommon } from './commands'
 import type { Entry } from './entry'
 import { orThrow } from '../measure/result'
@@ -31,8 +31,8 @@ function isAboutAll(entryId: string, log: readonly Entry[]): boolean {
 export function anotherMember(piece: Piece, id: string, set: SetOf): Piece {
   const edits = piece.shape.edits.map(e => (e.do === 'describe-part' ? withoutMissing(e) : e))
   return orThrow(redraw({
-    ...piece, id, set, shape: { ...piece.shape, edits }, findings: {}, metal: [], faults: [], photos: [], bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
-    choices: { mends: {}, glue: piece.choices.glue, causes: {}, leaveShut: [], bracing: null }, outcome: null, events: [], notes: [],
+    ...piece, id, set, shape: { ...piece.shape, edits }, findings: {}, holds: [], faults: [], after: {}, photos: [], bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
+    choices: { ...NOTHING_CHOSEN, glue: piece.choices.glue }, outcome: null, events: [], notes: [],
   }))
 }
 

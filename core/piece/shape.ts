@@ -2,7 +2,7 @@ import { assumed } from '../measure/measured'
 import { fail, succeed, type Result } from '../measure/result'
 import { editFrame, withEdit, type Frame } from './edits'
 import { findFamily, type Family } from './families'
-import { faultTag } from './faults'
+import { faultTag, jointsNamedBy, withoutHandles } from './faults'
 import { findingOf, tagOf } from './facts'
 import { clearancesOf } from './joint-forms'
 import { SCHEMA_VERSION } from './version'
@@ -53,10 +53,12 @@ export function editWith(piece: Piece, edit: Edit): Result<Piece> {
 /** Lays a new frame under what is known of a piece. Refused where a tested joint or a recorded fault would lose its wood. */
 function withFrame(piece: Piece, frame: Frame): Result<Piece> {
   const [joints, parts] = [new Set(frame.joints.map(j => j.id)), new Set(frame.parts.map(p => p.id))]
-  const lost = piece.joints.find(j => !joints.has(j.id) && (findingOf(piece, j.id).state !== 'not-tested' || piece.metal.some(m => m.joint === j.id)))
+  const lost = piece.joints.find(j => !joints.has(j.id) && (findingOf(piece, j.id).state !== 'not-tested' || piece.holds.some(h => h.on.kind === 'joint' && h.on.id === j.id)))
   if (lost) return fail('joint_has_findings', `This would take away ${tagOf(lost)}, ${lost.label}, which has been tested. Set it to “not tested” first.`)
-  const fault = piece.faults.find(f => !parts.has(f.part) || ('joint' in f && f.joint !== null && !joints.has(f.joint)))
+  const fault = piece.faults.find(f => !parts.has(f.part) || jointsNamedBy(f).some(j => !joints.has(j.id)))
   if (fault) return fail('part_has_faults', `This would take away the wood of ${faultTag(piece, fault)}. Take that fault off first.`)
+  const hold = piece.holds.find(h => h.on.kind === 'part' && !parts.has(h.on.id))
+  if (hold) return fail('part_has_holds', `This would take away the wood that the ${hold.kind.replaceAll('-', ' ')} sits on. Take that off first.`)
   const drawn = keepNumbers(piece, frame.joints.map(j => sharing(frame.joints, j))).map(j => keepMeasured(piece.joints, j))
   return succeed(withoutStale({ ...piece, parts: [...frame.parts], joints: drawn }))
 }
@@ -64,7 +66,7 @@ function withFrame(piece: Piece, frame: Frame): Result<Piece> {
 /** A socket is shared only as long as the other joint is there, in the same part. */
 function sharing(joints: readonly Joint[], joint: Joint): Joint {
   if (joint.shares === undefined || joints.some(j => j.id === joint.shares && j.receives === joint.receives)) return joint
-  const { shares: _gone, ...rest } = joint
+  const { shares: _gone, passes: _order, ...rest } = joint
   return rest
 }
 
@@ -111,19 +113,30 @@ function withoutStale(piece: Piece): Piece {
   const ids = new Set(piece.joints.map(j => j.id))
   const only = <T>(record: Record<string, T>) => Object.fromEntries(Object.entries(record).filter(([id]) => ids.has(id)))
   const { choices } = piece
-  return {
+  return withoutHandles({
     ...piece,
     findings: fitting(piece.joints, only(piece.findings)),
     photos: piece.photos.map(p => (p.of.kind === 'joint' && !ids.has(p.of.id ?? '') ? { ...p, of: { kind: 'piece', id: null } } : p)),
-    choices: { ...choices, mends: only(choices.mends), causes: only(choices.causes), leaveShut: choices.leaveShut.filter(id => ids.has(id)), ...stillSettled(piece) },
-  }
+    choices: {
+      ...choices,
+      mends: only(choices.mends),
+      rooms: only(choices.rooms),
+      leaveShut: choices.leaveShut.filter(id => ids.has(id)),
+    },
+  })
 }
 
-/** Decisions on troubles whose joint, fault or part is still there. */
-function stillSettled({ choices: { settled }, joints, faults, parts }: Piece): Pick<Piece['choices'], 'settled'> {
-  if (!settled) return {}
-  const there = new Set([...joints.map(j => `joint:${j.id}`), ...faults.map(f => `fault:${f.id}`), ...parts.map(p => `part:${p.id}`)])
-  return { settled: Object.fromEntries(Object.entries(settled).filter(([id]) => there.has(id))) }
+/** What a piece starts with: nothing decided. */
+export const NOTHING_CHOSEN: Piece['choices'] = {
+  mends: {},
+  glue: null,
+  causes: {},
+  leaveShut: [],
+  settled: {},
+  rooms: {},
+  hands: null,
+  notBefore: null,
+  bracing: null,
 }
 
 export interface StartOptions { readonly id: string, readonly title: string, readonly family: string, readonly takenInAt: string }
@@ -140,9 +153,9 @@ export function startPiece({ id, title, family: familyId, takenInAt }: StartOpti
       measures: Object.fromEntries(family.measures.map(m => [m.key, assumed(m.usual)])),
       options: Object.fromEntries(family.options.map(o => [o.key, o.usual])),
     },
-    parts: [], joints: [], findings: {}, metal: [], faults: [], photos: [],
+    parts: [], joints: [], findings: {}, holds: [], faults: [], photos: [],
     bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
-    choices: { mends: {}, glue: null, causes: {}, leaveShut: [], bracing: null },
-    outcome: null, events: [], notes: [],
+    choices: NOTHING_CHOSEN,
+    after: {}, outcome: null, events: [], notes: [],
   })
 }

@@ -22,12 +22,19 @@ export type ClearanceKey = (typeof CLEARANCES)[number]
 export const JOINT_SIZES = ['depthMm', 'thicknessMm', 'widthMm', 'deeperMm', 'diameterMm', 'spacingMm'] as const
 export type JointSizeKey = (typeof JOINT_SIZES)[number]
 
-/** All that can hold a joint besides its glue; wood among it, because it has to come out first as well. */
+/** What an earlier repair may have driven in. */
 export const METALS = ['screw', 'plugged-screw', 'snapped-screw', 'brad', 'nail', 'staple', 'wooden-pin', 'wedge', 'hanger-bolt', 'corner-bracket'] as const
-export type MetalKind = (typeof METALS)[number]
-/** What is listed with the metal, because it comes out first as well, but is wood. */
-const WOODEN: ReadonlySet<MetalKind> = new Set(['wooden-pin', 'wedge'])
-export const isRealMetal = (kind: MetalKind): boolean => !WOODEN.has(kind)
+
+/** All that can hold two things together besides glue, wood among it, and what sits on a part and has to come off first. */
+export const HOLD_KINDS = [...METALS, 'bolt', 'plate', 'button', 'clip', 'glue-block', 'hinge-pin', 'castor', 'covering'] as const
+export type HoldKind = (typeof HOLD_KINDS)[number]
+/** What a hold does: `gone` is one that was there and is lost. */
+export const HOLD_STATES = ['not-looked', 'holds', 'loose', 'gone'] as const
+export type HoldState = (typeof HOLD_STATES)[number]
+export const HOLD_FAULTS = ['stripped', 'bent', 'snapped', 'seized', 'split-wood', 'crushed-wood', 'worn', 'binds'] as const
+export type HoldFault = (typeof HOLD_FAULTS)[number]
+/** By what a top, a plate or a mechanism is fixed. */
+export const FIXINGS = ['button', 'screw', 'clip', 'glue-block', 'plate'] as const
 
 export const OLD_GLUES = ['protein', 'pva', 'epoxy', 'polyurethane', 'cyanoacrylate', 'construction', 'urea', 'unknown'] as const
 export type OldGlue = (typeof OLD_GLUES)[number]
@@ -53,7 +60,7 @@ export const SETTLED = ['left', 'mended-otherwise'] as const
 export type Settled = (typeof SETTLED)[number]
 
 export const VERDICTS = ['repair', 'not-worth-it', 'refer-on', 'owner-decides'] as const
-export const EVENTS = ['dry-run-closed', 'opened', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
+export const EVENTS = ['dry-run-closed', 'opened', 'hold-out', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
 
 export const SHOW_FACES = ['hidden', 'front', 'back', 'outside', 'top', 'all-round'] as const
 
@@ -63,6 +70,9 @@ export type FaultKind = (typeof FAULT_KINDS)[number]
 export const BREAK_SURFACES = ['clean', 'fibrous', 'ragged', 'crushed', 'crumbling'] as const
 /** What can pass through a break. */
 export const THROUGH = ['dowel', 'tenon', 'screw', 'worm'] as const
+/** Whether a break has parted its part: `hangs` is one whose halves some fibres still hold. */
+export const PARTINGS = ['not-seen', 'apart', 'hangs'] as const
+export const RUNS_OUT = ['not-seen', 'yes', 'no'] as const
 export const LIVE = ['not-sure', 'old', 'live'] as const
 export const REGISTERS = ['in-register', 'out-of-register', 'not-sure'] as const
 export const HOLDS = ['holds', 'lets-go', 'not-sure'] as const
@@ -75,5 +85,6 @@ export type GlueId = (typeof GLUE_IDS)[number]
 
 export const CAUSE_IDS = [
   'aged-protein', 'starved', 'skinned', 'glued-over', 'unsuitable', 'loose-fit', 'snapped-dowel', 'split-socket', 'fastener-split', 'worm', 'bracing-lost', 'no-bracing',
+  'short-grain', 'overload', 'too-slender', 'out-of-register', 'held-fast', 'end-grain-glued',
 ] as const
 export type CauseId = (typeof CAUSE_IDS)[number]

@@ -1,5 +1,8 @@
+import { bodyName } from '../bodies'
+import { WAYS_OUT } from '../hardware'
 import { say, q, type Phrase } from '../measure/phrase'
-import { tagOf, partOf } from '../piece/facts'
+import { partOf, tagOf } from '../piece/facts'
+import { faultTag } from '../piece/faults'
 import type { Piece } from '../piece/schema'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import type { Plan } from './plan'
@@ -14,11 +17,28 @@ export interface BenchStep {
   readonly clockMin: number | null
 }
 
+/** What comes off, what is found and what is got out before a move, each a thing to do of its own. */
+function beforeTheMove(piece: Piece, move: Plan['takeApart']['moves'][number], tag: (id: string) => string): BenchStep[] {
+  const step = (title: string, text: Phrase, why: Phrase): BenchStep => ({ phase: 'open', title, text, why, clockMin: null })
+  return [
+    ...move.offFirst.map(h => step(`${WAYS_OUT[h.kind].label} off first`, say`${WAYS_OUT[h.kind].way}`, say`It sits on the ${h.on.kind === 'part' ? partOf(piece, h.on.id).label : 'piece'} that is struck or turned over.`)),
+    ...move.findMetal.map(id => step(`Find the metal in ${tag(id)}`, say`Somebody saw signs of it: a magnet, a bright light along the grain, under every plug and filler.`, say`Hitting a part that is secretly held breaks another part.`)),
+    ...move.locksFirst.map(l => step(`${WAYS_OUT[l.kind].label} out of ${tag(l.joint)}`, say`${WAYS_OUT[l.kind].way} If it will not come: ${WAYS_OUT[l.kind].otherwise}`, say`It locks the joint: hitting a part that is held breaks another part.`)),
+    ...move.frail.map((id) => {
+      const fault = piece.faults.find(f => f.id === id)!
+      const part = partOf(piece, fault.part).label
+      return fault.kind === 'worm'
+        ? step(`Spare ${faultTag(piece, fault)}`, say`No blow on the ${part} where it is eaten; pull at its sound length.`, say`Eaten wood crushes under a block.`)
+        : step(`Hold ${faultTag(piece, fault)} closed`, say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`, say`The move strikes or springs that wood.`)
+    }),
+  ]
+}
+
 /** The plan as a list to work through: take apart, mend, glue. */
 export function benchSteps(piece: Piece, plan: Plan): BenchStep[] {
   const tag = (id: string) => tagOf(piece.joints.find(j => j.id === id)!)
   const opening = plan.takeApart.moves.flatMap((move): BenchStep[] => [
-    ...move.metalFirst.map((m): BenchStep => ({ phase: 'open', title: `Metal out of ${tag(m.joint)}`, text: say`The ${m.kind.replace('-', ' ')} comes out before the mallet.`, why: say`Hitting a part that is secretly held breaks another part.`, clockMin: null })),
+    ...beforeTheMove(piece, move, tag),
     ...move.methods.filter(m => m.method.soakMin > 0).map((m): BenchStep => ({ phase: 'open', title: `Undo the glue in ${tag(m.joint)}`, text: m.method.how, why: say`The gentlest way that the finish near by stands.`, clockMin: m.method.soakMin })),
     { phase: 'open', title: `Move out ${move.joints.map(tag).join(', ')}`, text: move.words, why: say`${move.springMm > 0.5 ? say`It has to be sprung ${q(move.springMm, 'mm')} sideways.` : say`It leaves along its own line.`}`, clockMin: null },
   ])
@@ -30,7 +50,7 @@ export function benchSteps(piece: Piece, plan: Plan): BenchStep[] {
   })
   const usable = (plan.glue.chosen?.open.value ?? 0) * OPEN_TIME_SHARE
   const gluing = plan.stages.filter(s => !s.glued).flatMap((s): BenchStep[] => [
-    { phase: 'glue', title: `Stage ${s.number}: lay out`, text: say`Clamps in the order of use: ${s.lines.map(l => partOf(piece, l.part).label).join(', ')}. Pads and film on every jaw.`, why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`, clockMin: null },
+    { phase: 'glue', title: `Stage ${s.number}: lay out`, text: say`Clamps in the order of use: ${s.lines.map(l => bodyName(piece, l.part)).join(', ')}. Pads and film on every jaw.`, why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`, clockMin: null },
     { phase: 'glue', title: `Stage ${s.number}: spread and close`, text: say`${s.joints.map(tag).join(', ')}: both faces, close, clamp, check diagonals and feet, wipe.`, why: say`${q(s.working.value, 'min')} of work in ${q(usable, 'min')}.`, clockMin: usable },
   ])
   return [...opening, ...mending, ...gluing]

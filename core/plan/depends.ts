@@ -6,11 +6,11 @@ import type { Shop } from '../reference/shop-settings'
  * called, whoever owns them and whatever pictures and notes there are.
  */
 export function planFacts(piece: Piece, shop: Shop): object {
-  const { id, shape, parts, joints, findings, metal, faults, bracing, choices, outcome, events, intake } = piece
+  const { id, shape, parts, joints, findings, holds, faults, bracing, choices, after, outcome, events, intake } = piece
   const { age, worth, finish, upholstery, service, school } = intake
   const { hands, opensMin, closesMin, climate, rack, shelf } = shop
   return {
-    piece: { id, family: shape.family, parts, joints, findings, metal, faults, bracing, choices, outcome, events, intake: { age, worth, finish, upholstery, service, school } },
+    piece: { id, family: shape.family, parts, joints, findings, holds, faults, bracing, choices, after, outcome, events, intake: { age, worth, finish, upholstery, service, school } },
     shop: { school: shop.school, hands, opensMin, closesMin, climate, rack, shelf },
   }
 }

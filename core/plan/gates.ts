@@ -4,15 +4,15 @@ import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { TakeApart } from '../takeapart'
-import type { AnsweredTrouble, Gate, JointMend } from './plan'
+import type { AnsweredTrouble, Gate, JointMend, Reading } from './plan'
 import { troubleName } from './troubles'
 
 /** What has to be so before glue is spread: nothing found out with glue on every surface. */
-export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeApart, troubles: readonly AnsweredTrouble[]): Gate[] {
+export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeApart, troubles: readonly AnsweredTrouble[], readings: readonly Reading[]): Gate[] {
   const { untested } = surveyOf(piece)
   const undecided = mends.filter(m => m.chosen === null)
-  const open = troubles.filter(t => t.kind !== 'joint-loose' && t.answer === 'open')
-  const metal = piece.metal.filter(m => apart.moves.some(move => move.joints.includes(m.joint)))
+  const open = troubles.filter(t => t.answer === 'open' && !undecided.some(m => t.id === `joint:${m.joint}`))
+  const locked = [...new Set(apart.moves.flatMap(move => [...move.locksFirst.map(l => l.joint), ...move.findMetal]))]
   const whole = readWholePiece(piece)
   const tags = (ids: readonly string[]) => ids.slice(0, 6).map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')
   return [
@@ -32,7 +32,13 @@ export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeAp
       id: 'troubles',
       step: 'mend',
       done: open.length === 0,
-      words: open.length === 0 ? say`Nothing found in the wood is left unanswered` : say`Neither mended nor settled: ${open.slice(0, 6).map(t => troubleName(piece, t)).join(', ')}${open.length > 6 ? ' …' : ''}`,
+      words: open.length === 0 ? say`Nothing found is left unanswered` : say`Neither mended nor settled: ${open.slice(0, 6).map(t => troubleName(piece, t)).join(', ')}${open.length > 6 ? ' …' : ''}`,
+    },
+    {
+      id: 'readings',
+      step: 'test',
+      done: readings.length === 0,
+      words: readings.length === 0 ? say`What decides has been measured` : say`Measure first: ${tags(readings.map(r => r.joint))}`,
     },
     {
       id: 'bracing',
@@ -43,8 +49,8 @@ export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeAp
     {
       id: 'metal',
       step: 'open-up',
-      done: metal.length === 0 || piece.events.some(e => e.kind === 'opened'),
-      words: metal.length === 0 ? say`No metal in the joints that open` : say`Metal out first: ${tags([...new Set(metal.map(m => m.joint))])}`,
+      done: locked.length === 0 || piece.events.some(e => e.kind === 'opened'),
+      words: locked.length === 0 ? say`Nothing but glue in the joints that open` : say`Pins, wedges, screws and bolts out first: ${tags(locked)}`,
     },
     {
       id: 'dry-run',

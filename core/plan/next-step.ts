@@ -1,5 +1,6 @@
 import { say, type Phrase } from '../measure/phrase'
 import { describeDuration, describeWallTime } from '../measure/wall-time'
+import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Plan, StepId } from './plan'
 import { troubleName } from './troubles'
@@ -17,7 +18,7 @@ export function nextStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   if (piece.events.some(e => e.kind === 'returned')) return { step: 'record', words: say`Returned`, minutes: null }
   const { untested } = plan.survey
   if (untested.length > 0) return { step: 'test', words: untested.length === plan.survey.total ? say`Go round the ${plan.survey.total} joints` : say`Try the ${untested.length} joints left`, minutes: Math.ceil(untested.length * PER_JOINT_MIN) }
-  if (plan.troubles.length === 0 && plan.problems.length === 0) return { step: 'record', words: say`Nothing is wrong: write it down`, minutes: null }
+  if (plan.troubles.length === 0 && plan.stops.length === 0) return { step: 'record', words: say`Nothing is wrong: write it down`, minutes: null }
   const open = plan.gates.find(g => !g.done && (g.id === 'mends' || g.id === 'bracing'))
   if (open) return { step: open.step, words: open.step === 'cause' ? say`Answer for the frame’s bracing` : say`Choose the mends left`, minutes: null }
   return gluingStep(piece, plan, nowMin)
@@ -29,8 +30,11 @@ function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   const next = plan.stages.find(s => !s.glued)
   const first = plan.troubles.filter(t => t.answer === 'open').map(t => troubleName(piece, t))
   if (first.length > 0) return { step: 'mend', words: say`See to ${first.slice(0, 2).join('; ')}${first.length > 2 ? ' …' : ''}${next ? ' before gluing' : ' before it goes home'}`, minutes: null }
+  if (plan.readings.length > 0) return { step: 'test', words: say`Measure first: ${plan.readings.slice(0, 4).map(r => tagOf(piece.joints.find(j => j.id === r.joint)!)).join(', ')}`, minutes: null }
   if (next && !piece.events.some(e => e.kind === 'opened') && plan.takeApart.moves.length > 0) return { step: 'open-up', words: say`Open it, mend and fit dry: ${describeDuration(plan.preparation.value)}`, minutes: plan.preparation.value }
   if (next) return { step: 'glue-up', words: say`Glue stage ${next.number}: ${describeDuration(next.working.value)}`, minutes: next.working.value }
   if (plan.returnMin !== null && plan.returnMin > nowMin) return { step: 'record', words: say`Rests until ${describeWallTime(plan.returnMin, nowMin)}`, minutes: null }
+  const stop = plan.stops[0]
+  if (stop) return { step: stop.remedies[0]?.step ?? 'glue-up', words: say`Find a way on: ${stop.why}`, minutes: null }
   return { step: 'record', words: say`Test every joint again, then send it home`, minutes: 10 }
 }

@@ -8,6 +8,7 @@ import { phraseText } from '../measure/phrase'
 import { orThrow } from '../measure/result'
 import { parseWallTime } from '../measure/wall-time'
 import type { Command } from '../piece/commands'
+import { newHold } from '../piece/new-hold'
 import { readPieceFile } from '../piece/file'
 import { findingOf, isFaulty, presentJoints } from '../piece/facts'
 import { recordOf } from '../record'
@@ -24,7 +25,7 @@ const [RAIL, LEFT, RIGHT] = ['left-side-rail--left-back-post', 'front-rail--left
 const found = applyAll(fresh, [
   ...fresh.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === RAIL ? 'gives' : j.id === LEFT || j.id === RIGHT ? 'swings' : 'solid' })),
   { do: 'look-for', joint: LEFT, sign: 'dowel-stub', look: 'seen' }, { do: 'look-for', joint: RIGHT, sign: 'dowel-stub', look: 'seen' },
-  { do: 'add-metal', metal: { id: 'old-screw', joint: RIGHT, kind: 'screw', hidden: false, note: 'through the leg' } },
+  { do: 'add-hold', hold: newHold('screw', 'old-screw', RIGHT, { note: 'through the leg' }) },
   { do: 'measure-clearance', joint: RAIL, where: 'cheek', measure: measured(0.1) }, { do: 'measure-clearance', joint: RAIL, where: 'edge', measure: measured(0.45) },
 ])
 const plan = planPiece(found, shop, shop.climate, START)
@@ -36,14 +37,14 @@ describe('the schoolroom chair', () => {
   })
   it('comes apart in moves that open what must, with the screw out first, and leaves the back shut', () => {
     expect(plan.takeApart.moves.flatMap(m => m.joints).sort()).toEqual([LEFT, RIGHT, RAIL, 'right-side-rail--right-back-post'].sort())
-    expect(plan.takeApart.moves.find(m => m.joints.includes(RIGHT!))!.metalFirst.map(m => m.id)).toEqual(['old-screw'])
+    expect(plan.takeApart.moves.find(m => m.joints.includes(RIGHT!))!.locksFirst.map(m => m.id)).toEqual(['old-screw'])
     expect(plan.takeApart.decisions.filter(d => d.decision === 'leave-shut')).toHaveLength(fresh.joints.length - 4)
   })
   it('is glued within the open time with minutes to spare, and is not sat in before the glue has rested', () => {
     expect(plan.glue.chosen!.glue.id).toBe('fish')
     for (const s of plan.stages) expect(s.working.value).toBeLessThan(plan.glue.chosen!.open.value * 0.75)
     expect(plan.returnMin).toBeGreaterThan(plan.stages[0]!.clampedMin + 48 * 60)
-    expect(plan.problems).toEqual([])
+    expect(plan.stops).toEqual([])
   })
   it('a colder night refuses the glue with the reason, and finds one that stands it', () => {
     const cold = planPiece(found, shop, { ...shop.climate, tonightC: 4 }, START)
@@ -55,14 +56,14 @@ describe('the schoolroom chair', () => {
     const onlyPva = { ...shop, shelf: ['pva-yellow' as const, 'pva-slow' as const], hands: 1 }
     const modern = applyAll(found, [{ do: 'describe', intake: { age: 'modern', finish: 'lacquer' } }])
     const hurried = planPiece(modern, onlyPva, { nowC: 30, nowRhPct: 30, tonightC: 25 }, START)
-    for (const s of hurried.stages) expect(s.working.value <= hurried.glue.chosen!.open.value * 0.75 || texts(hurried.problems).includes(`Stage ${s.number} needs`)).toBe(true)
+    for (const s of hurried.stages) expect(s.working.value <= hurried.glue.chosen!.open.value * 0.75 || texts(hurried.stops.map(s => s.why)).includes(`Stage ${s.number} needs`)).toBe(true)
   })
   it('too few clamps are said, not hidden', () => {
     const bare = planPiece(found, { ...shop, rack: [] }, shop.climate, START)
-    expect(texts(bare.problems)).toContain('no clamp on the rack spans')
+    expect(texts(bare.stops.map(s => s.why))).toContain('no clamp on the rack spans')
   })
   it('the repairer’s own choices win', () => {
-    const own = applyAll(found, [{ do: 'measure-clearance', joint: RAIL!, where: 'edge', measure: measured(0.1) }, { do: 'choose-mend', joint: RAIL!, mend: 'glue-in-place' }, { do: 'choose-glue', glue: 'pva-slow' }])
+    const own = applyAll(found, [{ do: 'measure-clearance', joint: RAIL!, where: 'edge', measure: measured(0.1) }, { do: 'set-old-glue', joint: RAIL!, glue: 'protein' }, { do: 'choose-mend', joint: RAIL!, mend: 'glue-in-place' }, { do: 'choose-glue', glue: 'pva-slow' }])
     const p = planPiece(own, shop, shop.climate, START)
     expect(p.mends.find(m => m.joint === RAIL)).toMatchObject({ chosen: 'glue-in-place', picked: true })
     expect(p.takeApart.decisions.find(d => d.joint === RAIL)).toMatchObject({ decision: 'mend-in-place' })
@@ -73,7 +74,7 @@ describe('the schoolroom chair', () => {
     const words = (p = plan, piece = found) => phraseText(nextStep(piece, p, parseWallTime(START)).words)
     expect(words(planPiece(fresh, shop, shop.climate, START), fresh)).toBe('Go round the 14 joints')
     expect(words()).toMatch(/^Open it, mend and fit dry/)
-    const opened = applyAll(found, [{ do: 'log-event', event: { id: 'o', at: START, kind: 'opened', stage: null, note: '' } }])
+    const opened = applyAll(found, [{ do: 'log-event', event: { id: 'o', at: START, kind: 'opened', stage: null, of: [], note: '' } }])
     expect(words(planPiece(opened, shop, shop.climate, START), opened)).toMatch(/^Glue stage 1/)
     const ended = applyAll(found, [{ do: 'set-outcome', verdict: 'not-worth-it', why: 'more work than the chair is worth to them' }])
     expect(words(plan, ended)).toContain('Not worth it')
@@ -91,7 +92,7 @@ describe('the schoolroom chair', () => {
     expect(record.sections.map(s => s.title)).toEqual(['The job', 'Found', 'Why it failed', 'To be done', 'Opened on the way, and left shut', 'For the next repairer'])
     // Nothing is glued yet: the record speaks of no glue.
     expect(texts(record.sections.flatMap(s => s.lines.map(l => l.text)))).not.toContain('Fish glue in')
-    const glued = applyAll(found, [{ do: 'log-event', event: { id: 'event-1', at: '2026-03-05T12:00', kind: 'stage-glued', stage: 1, note: '' } }])
+    const glued = applyAll(found, [{ do: 'log-event', event: { id: 'event-1', at: '2026-03-05T12:00', kind: 'stage-glued', stage: 1, of: [], note: '' } }])
     const after = recordOf(glued, planPiece(glued, shop, shop.climate, START))
     expect(texts(after.sections.flatMap(s => s.lines.map(l => l.text)))).toMatch(/Fish glue in J\d/)
   })

@@ -1,4 +1,4 @@
-import type { Diagnosis, WholePieceReading } from '../cause'
+import type { Diagnosis, FaultDiagnosis, WholePieceReading } from '../cause'
 import type { Survey } from '../condition/survey'
 import type { GlueChoice, GlueVerdict } from '../glue'
 import type { ScheduledStage } from '../glueup'
@@ -6,7 +6,8 @@ import type { Trouble } from '../condition/troubles'
 import type { Figure } from '../measure/figure'
 import type { Phrase } from '../measure/phrase'
 import type { Stock, Verdict } from '../mend'
-import type { MendId, School, Settled } from '../piece/words'
+import type { Command } from '../piece/commands'
+import type { ClearanceKey, MendId, School, Settled } from '../piece/words'
 import type { TakeApart } from '../takeapart'
 
 export interface MendOption { readonly id: MendId, readonly label: string, readonly short: string, readonly opens: boolean, readonly undo: 'yes' | 'partly' | 'no', readonly verdict: Verdict }
@@ -32,10 +33,43 @@ export interface GluePlan {
 
 /** How a trouble is answered: by a mend of the plan, by what the repairer decided and wrote down, or not yet. */
 export type Answer = 'mended' | Settled | 'open'
-export interface AnsweredTrouble extends Trouble { readonly answer: Answer, readonly why: string }
+export interface AnsweredTrouble extends Trouble {
+  readonly answer: Answer
+  readonly why: string
+  /** Troubles that nobody has answered and that this one waits for. */
+  readonly waitsFor: readonly string[]
+}
+
+/** What nobody has looked at and decides something that cannot be undone: a cut, the glue for the whole piece, whether sound joints open. */
+export type Reading
+  = | { readonly joint: string, readonly of: 'clearance', readonly clearance: ClearanceKey, readonly decides: 'cut' | 'glue' }
+    | { readonly joint: string, readonly of: 'old-glue', readonly decides: 'opening' }
+
+/** Something that keeps the plan from going on, and what would free it. */
+export interface Stop {
+  readonly id: StopId
+  /** Troubles, joints or stages it is about, by their ids or numbers. */
+  readonly about: readonly string[]
+  readonly why: Phrase
+  readonly remedies: readonly Remedy[]
+}
+export type StopId = 'trouble-open' | 'no-mend' | 'no-glue' | 'own-glue' | 'stage-too-long' | 'no-clamp' | 'stays-shut' | 'stuck' | 'measure-first' | 'never-sets'
+
+/** One way to go on: by one press where it has a command, otherwise at the step it names. */
+export interface Remedy {
+  readonly id: RemedyId
+  readonly words: Phrase
+  /** What it changes in the plan, worked out by planning with it; empty where it has to be done first. */
+  readonly changes: Phrase
+  readonly command: Command | null
+  readonly step: StepId
+  /** The joint to look at there, if it is one. */
+  readonly joint: string | null
+}
+export type RemedyId = 'carry-to-room' | 'begin-later' | 'more-hands' | 'another-glue' | 'own-judgement' | 'measure' | 'may-open' | 'mend-by-hand' | 'clamps'
 
 /** Something that has to be so before glue is spread. */
-export interface Gate { readonly id: 'tested' | 'mends' | 'troubles' | 'bracing' | 'metal' | 'dry-run', readonly done: boolean, readonly words: Phrase, readonly step: StepId }
+export interface Gate { readonly id: 'tested' | 'mends' | 'troubles' | 'readings' | 'bracing' | 'metal' | 'dry-run', readonly done: boolean, readonly words: Phrase, readonly step: StepId }
 export type StepId = 'take-in' | 'test' | 'cause' | 'mend' | 'open-up' | 'glue-up' | 'record'
 
 /** All that follows from a piece's facts, on one day in one shop. Plain data. */
@@ -47,6 +81,8 @@ export interface Plan {
   /** Everything that is wrong, worst first, with what becomes of it. */
   readonly troubles: readonly AnsweredTrouble[]
   readonly diagnoses: readonly Diagnosis[]
+  /** Of breaks, splits, losses and repairs that let go. */
+  readonly faultDiagnoses: readonly FaultDiagnosis[]
   readonly whole: WholePieceReading
   readonly mends: readonly JointMend[]
   readonly glue: GluePlan
@@ -59,10 +95,12 @@ export interface Plan {
   readonly bottleneckMin: number
   /**
    * When it may be sat in; null while there is no complete plan: a trouble neither mended nor settled, a joint nobody tried, a
-   * cause that would bring it back unanswered. Infinity if the glue never sets.
+   * cause that would bring it back unanswered, a reading that decides. When somebody is there, not in the night.
    */
   readonly returnMin: number | null
   readonly stock: readonly Stock[]
   readonly gates: readonly Gate[]
-  readonly problems: readonly Phrase[]
+  readonly readings: readonly Reading[]
+  /** What keeps the plan from going on, gravest first, each with what would free it. */
+  readonly stops: readonly Stop[]
 }

@@ -20,12 +20,13 @@ const solid = (piece: Piece): Piece => applyAll(piece, piece.joints.map((j): Com
 const chair = solid(newChair({ arms: 'through' }))
 const RAIL = 'left-side-rail--left-back-post'
 const spot = { part: 'left-front-leg', along: 0.3, turnDeg: 0, note: '' }
-const snapped: Command = { do: 'add-fault', fault: { kind: 'break', id: 'snapped', ...spot, angleDeg: measured(80), fibreDeg: null, surface: 'ragged', gapMm: null, lostPct: null, through: [] } }
+const snapped: Command = { do: 'add-fault', fault: { kind: 'break', parted: 'apart', joint: null, id: 'snapped', ...spot, angleDeg: measured(80), fibreDeg: null, surface: 'ragged', gapMm: null, lostPct: null, through: [] } }
 const eaten: Command = { do: 'add-fault', fault: { kind: 'worm', id: 'eaten', ...spot, lengthMm: measured(120), lostPct: measured(45), live: 'live' } }
-const split: Command = { do: 'add-fault', fault: { kind: 'split', id: 'split', ...spot, joint: 'front-rail--left-front-leg', lengthMm: measured(60), openMm: null } }
+const split: Command = { do: 'add-fault', fault: { kind: 'split', id: 'split', ...spot, joint: 'front-rail--left-front-leg', crosses: [], runsOut: 'not-seen', lengthMm: measured(60), openMm: null } }
 const lostArm: Command = { do: 'edit-frame', edit: { do: 'describe-part', part: 'right-arm', missing: true } }
 const gives: Command = { do: 'test-joint', joint: RAIL, state: 'gives' }
-const sound: Command = { do: 'add-fault', fault: { kind: 'earlier-repair', id: 'old', ...spot, joint: null, glue: 'protein', metal: null, register: 'in-register', holds: 'holds' } }
+const pva: Command = { do: 'set-old-glue', joint: RAIL, glue: 'pva' }
+const sound: Command = { do: 'add-fault', fault: { kind: 'earlier-repair', id: 'old', ...spot, joint: null, glue: 'protein', metal: null, offMm: null, leanDeg: null, register: 'in-register', holds: 'holds' } }
 const settle = (trouble: string, why: string, how: 'left' | 'mended-otherwise' = 'left'): Command => ({ do: 'settle-trouble', trouble, how, why })
 
 describe('a piece whose joints are all solid and whose wood is not', () => {
@@ -52,7 +53,7 @@ describe('the list of troubles', () => {
   })
 
   it('keeps the date back while one is open, though every joint is mended', () => {
-    const loose = applyAll(chair, [gives])
+    const loose = applyAll(chair, [gives, pva])
     expect(plan(loose).returnMin).not.toBeNull()
     const broken = applyAll(loose, [snapped])
     expect(plan(broken).returnMin).toBeNull()

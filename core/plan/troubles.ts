@@ -1,6 +1,7 @@
 import { troublesOf, type Trouble } from '../condition/troubles'
+import { WAYS_OUT } from '../hardware'
 import { FAULT_LABELS } from '../piece/faults'
-import { partOf } from '../piece/facts'
+import { isFaulty, partOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { ScheduledStage } from '../glueup'
 import type { Answer, AnsweredTrouble, JointMend } from './plan'
@@ -11,19 +12,45 @@ import type { Answer, AnsweredTrouble, JointMend } from './plan'
  */
 export function answeredTroubles(piece: Piece, mends: readonly JointMend[], stages: readonly ScheduledStage[]): AnsweredTrouble[] {
   const staged = new Set(stages.flatMap(s => s.joints))
-  const mended = new Set(mends.filter(m => m.chosen !== null && staged.has(m.joint)).map(m => `joint:${m.joint}`))
+  const done = mends.filter(m => m.chosen !== null && staged.has(m.joint))
+  const opened = new Set(done.filter(m => m.options.find(o => o.id === m.chosen)?.opens).map(m => m.joint))
+  // A repair in a joint that is opened and cleaned is undone with it, where it stands in register and nothing was driven in.
+  const undone = piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint !== null && opened.has(f.joint) && f.register === 'in-register' ? [`fault:${f.id}`] : []))
+  const mended = new Set([...done.map(m => `joint:${m.joint}`), ...undone])
+  const bracing = piece.choices.bracing
   return troublesOf(piece).map((t) => {
-    const settled = piece.choices.settled?.[t.id]
-    const answer: Answer = settled ? settled.how : mended.has(t.id) ? 'mended' : 'open'
-    return { ...t, answer, why: settled?.why ?? '' }
+    const settled = piece.choices.settled[t.id]
+    const byBracing = t.kind === 'bracing-lost' && bracing ? bracing : null
+    const cameBack = t.felt !== null && isFaulty(t.felt)
+    const waitsFor = t.standsOn.filter(id => piece.choices.settled[id] === undefined)
+    const answer: Answer = settled
+      ? settled.how
+      : byBracing
+        ? (byBracing.answer === 'restore' ? 'mended-otherwise' : 'left')
+        : mended.has(t.id) && !cameBack ? 'mended' : 'open'
+    return { ...t, answer, why: settled?.why ?? byBracing?.why ?? '', waitsFor }
   })
 }
 
 /** How a trouble is called in a line: `B1, break in the left front leg`, `missing right stick`. */
 export function troubleName(piece: Piece, trouble: Trouble): string {
-  const part = partOf(piece, trouble.part).label
-  if (trouble.kind === 'part-missing') return `missing ${part}`
-  if (trouble.joint !== null && trouble.fault === null) return trouble.tag
-  const fault = piece.faults.find(f => f.id === trouble.fault)!
-  return `${trouble.tag}, ${FAULT_LABELS[fault.kind]} in the ${part}`
+  const part = trouble.part === null ? '' : partOf(piece, trouble.part).label
+  switch (trouble.kind) {
+    case 'part-missing': return `missing ${part}`
+    case 'held-fast': return `${part} held fast across its grain`
+    case 'bracing-lost': return trouble.id === 'bracing:blocks' ? 'corner blocks' : 'webbing'
+    case 'joint-loose': return trouble.tag
+    case 'hardware-loose': return `${trouble.tag}, hardware loose`
+    case 'out-of-register': return `${trouble.tag}, out of register`
+    case 'hold-failed': return holdName(piece, trouble, part)
+    default: return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
+  }
+}
+
+/** `J4, loose screw`, `worn castor in the left back leg`. */
+function holdName(piece: Piece, trouble: Trouble, part: string): string {
+  const hold = piece.holds.find(h => `hold:${h.id}` === trouble.id)!
+  const state = hold.state === 'loose' || hold.state === 'gone' ? [hold.state === 'gone' ? 'lost' : 'loose'] : []
+  const words = [...state, ...hold.faults.map(f => f.replaceAll('-', ' ')), WAYS_OUT[hold.kind].label].join(' ')
+  return trouble.tag ? `${trouble.tag}, ${words}` : `${words} in the ${part}`
 }

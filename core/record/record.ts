@@ -1,3 +1,4 @@
+import { holdsOf, WAYS_OUT } from '../hardware'
 import { DIRECTION_LABELS, STATE_LABELS } from '../condition/survey'
 import { signNamed } from '../condition/signs'
 import { say, q, fitMm, type Phrase } from '../measure/phrase'
@@ -6,8 +7,9 @@ import type { Plan } from '../plan/plan'
 import { troubleName } from '../plan/troubles'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
+import { FORMS } from '../piece/joint-forms'
 import { faultyJoints, findingOf, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
-import type { Joint, Piece } from '../piece/schema'
+import type { Hold, Joint, Piece } from '../piece/schema'
 import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
 import { DECISION_LABELS } from '../takeapart'
@@ -52,6 +54,7 @@ function whatWasFound(piece: Piece): RecordSection {
   const missing = missingParts(piece)
   if (missing.length > 0) lines.push(line('Missing', say`${missing.map(p => p.label).join(', ')}`))
   for (const f of piece.faults) lines.push(line(`${faultTag(piece, f)} ${partOf(piece, f.part).label}`, faultPhrase(piece, f)))
+  for (const h of piece.holds.filter(x => x.on.kind !== 'joint')) lines.push(line(WAYS_OUT[h.kind].label, holdPhrase(piece, h)))
   for (const n of piece.notes) lines.push(line('Note', say`${n.text}`))
   return { title: 'Found', lines }
 }
@@ -59,14 +62,21 @@ function whatWasFound(piece: Piece): RecordSection {
 function findingPhrase(piece: Piece, joint: Joint): Phrase {
   const f = findingOf(piece, joint.id)
   const seen = Object.entries(f.signs).filter(([, look]) => look === 'seen').map(([id]) => signNamed(id as keyof typeof f.signs).label)
-  const metal = piece.metal.filter(m => m.joint === joint.id).map(m => m.kind.replace('-', ' '))
+  const metal = holdsOf(piece, joint).filter(h => !h.made).map(h => [WAYS_OUT[h.kind].label, ...(h.state === 'not-looked' || h.state === 'holds' ? [] : [h.state]), ...h.faults].join(' '))
   const words = [STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...seen, ...metal].join(', ')
   return Object.entries(f.clearance).reduce<Phrase>((p, [where, m]) => (m ? say`${p}, ${fitMm(m.value)} ${CLEARANCE_WORDS[where as ClearanceKey]}` : p), say`${words}`)
 }
 
+/** What sits on a part, or goes through a break: where, and how it is. */
+function holdPhrase(piece: Piece, { on, state, faults, note }: Hold): Phrase {
+  const fault = piece.faults.find(f => on.kind === 'fault' && f.id === on.id)
+  const place = fault ? `in ${faultTag(piece, fault)}` : on.kind === 'part' ? `in the ${partOf(piece, on.id).label}` : ''
+  return say`${[place, ...(state === 'not-looked' ? [] : [state]), ...faults.map(f => f.replaceAll('-', ' ')), ...(note ? [note] : [])].join(', ')}`
+}
+
 function whyItFailed(piece: Piece, plan: Plan): RecordSection {
   const lines = plan.diagnoses.map((d) => {
-    const own = piece.choices.causes[d.joint]
+    const own = piece.choices.causes[`joint:${d.joint}`]
     const top = d.causes.find(c => c.cause === own?.cause) ?? d.causes[0]!
     return line(tagOf(jointOf(piece, d.joint)), own ? say`${top.label}, the repairer’s own judgement: ${own.why}` : say`${top.label}, ${q(top.low, 'share', top.high)}${top.evidenceFor.length > 0 ? `; ${top.evidenceFor.join(', ')}` : ''}`)
   })
@@ -105,7 +115,7 @@ function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
 
 function forTheNext(piece: Piece, plan: Plan): RecordSection {
   const glue = plan.glue.chosen?.glue
-  const glued = plan.stages.filter(s => s.glued).flatMap(s => s.joints).map(id => tagOf(jointOf(piece, id)))
+  const glued = plan.stages.filter(s => s.glued).flatMap(s => s.joints).map(id => jointOf(piece, id)).filter(j => FORMS[j.form.kind].glued).map(tagOf)
   return { title: 'For the next repairer', lines: [
     ...(glue && glued.length > 0 ? [line('Glue', say`${glue.label} in ${glued.join(', ')}; comes undone with ${glue.undoBy}`)] : []),
     ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line('Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { fail, succeed, type Result } from '../measure/result'
 import { GLUE_IDS } from './glues'
-import { Climate, RackRow, Shop, ShopFields } from './shop-settings'
+import { Climate, RackRow, Room, Shop, ShopFields } from './shop-settings'
 
 const field = <K extends keyof typeof ShopFields.shape>(key: K) => z.strictObject({
   do: z.literal('set'),
@@ -13,6 +13,9 @@ const field = <K extends keyof typeof ShopFields.shape>(key: K) => z.strictObjec
 export const ShopChange = z.union([
   field('name'), field('school'), field('hands'), field('opensMin'), field('closesMin'),
   z.strictObject({ do: z.literal('set-climate'), climate: Climate.partial() }),
+  z.strictObject({ do: z.literal('add-room'), room: Room }),
+  z.strictObject({ do: z.literal('change-room'), id: Room.shape.id, change: Room.omit({ id: true }).partial() }),
+  z.strictObject({ do: z.literal('remove-room'), id: Room.shape.id }),
   z.strictObject({ do: z.literal('shelve'), glue: z.enum(GLUE_IDS), on: z.boolean() }),
   z.strictObject({ do: z.literal('add-clamps'), row: RackRow }),
   z.strictObject({ do: z.literal('change-clamps'), id: RackRow.shape.id, change: RackRow.omit({ id: true }).partial() }),
@@ -33,6 +36,13 @@ function changed(shop: Shop, change: ShopChange): Result<Shop> {
   switch (change.do) {
     case 'set': return succeed({ ...shop, [change.field]: change.value })
     case 'set-climate': return succeed({ ...shop, climate: { ...shop.climate, ...change.climate } })
+    case 'add-room': return shop.rooms.some(r => r.id === change.room.id)
+      ? fail('twice', 'This room is there already.', 'rooms')
+      : succeed({ ...shop, rooms: [...shop.rooms, change.room] })
+    case 'change-room': return shop.rooms.some(r => r.id === change.id)
+      ? succeed({ ...shop, rooms: shop.rooms.map(r => (r.id === change.id ? { ...r, ...change.change } : r)) })
+      : fail('no_such_room', 'This room is no longer there: somebody took it off.', 'rooms')
+    case 'remove-room': return succeed({ ...shop, rooms: shop.rooms.filter(r => r.id !== change.id) })
     case 'shelve': return succeed({
       ...shop,
       shelf: [...shop.shelf.filter(g => g !== change.glue), ...(change.on ? [change.glue] : [])],

@@ -17,6 +17,16 @@ export const RackRow = z.strictObject({
 })
 export type RackRow = z.infer<typeof RackRow>
 
+const RoomC = z.number().min(-30, 'must be between -30 and 60 C').max(60, 'must be between -30 and 60 C')
+/** Another room than the bench’s, into which what is glued can be carried to cure. */
+export const Room = z.strictObject({
+  id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,63}$/, 'must be lower-case letters, digits and hyphens'),
+  name: z.string().min(1, 'must have a name').max(60),
+  dayC: RoomC,
+  nightC: RoomC,
+})
+export type Room = z.infer<typeof Room>
+
 /** The fields of a shop, before what they must agree on. Units and keys are the device's own matter. */
 export const ShopFields = z.strictObject({
   name: z.string().max(100),
@@ -25,6 +35,7 @@ export const ShopFields = z.strictObject({
   opensMin: z.number().int().min(0).max(1439),
   closesMin: z.number().int().min(0).max(1440),
   climate: Climate,
+  rooms: z.array(Room).max(12),
   rack: z.array(RackRow).max(100),
   shelf: z.array(z.enum(GLUE_IDS)).min(1, 'must hold at least one glue'),
 })

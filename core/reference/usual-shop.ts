@@ -4,6 +4,7 @@ import type { Shop } from './shop-settings'
 export const USUAL_SHOP: Shop = {
   name: 'Workshop', school: 'everyday', hands: 1, opensMin: 8 * 60, closesMin: 18 * 60,
   climate: { nowC: 19, nowRhPct: 52, tonightC: 12 },
+  rooms: [],
   rack: [
     { id: 'bar-600', type: 'screw-bar-light', count: 6, openingMm: 600 },
     { id: 'bar-1000', type: 'screw-bar-heavy', count: 2, openingMm: 1000 },

@@ -5,7 +5,14 @@ import type { Shop } from '../reference/shop-settings'
 
 export type BarKind = 'hands-on' | 'clamps' | 'rest'
 /** A stretch of a piece's time on the bench, wall-clock minutes. */
-export interface Bar { readonly kind: BarKind, readonly fromMin: number, readonly toMin: number, readonly label: string }
+export interface Bar {
+  readonly kind: BarKind
+  readonly fromMin: number
+  readonly toMin: number
+  /** The stage it belongs to; null for what comes before or after all of them. */
+  readonly stage: number | null
+  readonly label: string
+}
 
 /** What a piece does over time: work still to be done, clamps, and rest before it may be sat in. */
 export function lanesOf(piece: Piece, plan: Plan): Bar[] {
@@ -13,13 +20,13 @@ export function lanesOf(piece: Piece, plan: Plan): Bar[] {
   if (ended) return []
   const bars: Bar[] = []
   const opened = piece.events.some(e => e.kind === 'opened')
-  if (!opened && plan.preparation.value > 0) bars.push({ kind: 'hands-on', fromMin: plan.startMin, toMin: plan.readyMin, label: 'open, mend, fit' })
+  if (!opened && plan.preparation.value > 0) bars.push({ kind: 'hands-on', fromMin: plan.startMin, toMin: plan.readyMin, stage: null, label: 'open, mend, fit' })
   for (const s of plan.stages) {
-    if (!s.glued) bars.push({ kind: 'hands-on', fromMin: s.startMin, toMin: s.clampedMin, label: `glue stage ${s.number}` })
-    if (Number.isFinite(s.clampsOffMin)) bars.push({ kind: 'clamps', fromMin: s.clampedMin, toMin: s.clampsOffMin, label: plan.stages.length === 1 ? 'in clamps' : `stage ${s.number} in clamps` })
+    if (!s.glued) bars.push({ kind: 'hands-on', fromMin: s.startMin, toMin: s.clampedMin, stage: s.number, label: `glue stage ${s.number}` })
+    if (Number.isFinite(s.clampsOffMin)) bars.push({ kind: 'clamps', fromMin: s.clampedMin, toMin: s.clampsOffMin, stage: s.number, label: plan.stages.length === 1 ? 'in clamps' : `stage ${s.number} in clamps` })
   }
   const off = Math.max(...plan.stages.map(s => s.clampsOffMin))
-  if (plan.returnMin !== null && Number.isFinite(plan.returnMin) && plan.returnMin > off) bars.push({ kind: 'rest', fromMin: off, toMin: plan.returnMin, label: 'rests' })
+  if (plan.returnMin !== null && Number.isFinite(plan.returnMin) && plan.returnMin > off) bars.push({ kind: 'rest', fromMin: off, toMin: plan.returnMin, stage: null, label: 'rests' })
   return bars
 }
 

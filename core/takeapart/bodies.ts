@@ -10,6 +10,10 @@ export interface Tie {
   readonly depthMm: number
   /** Looseness that lets it leave at a slight angle, millimetres. */
   readonly playMm: number
+  /** The tie whose tenon passes this one in a hole they share: it has to be out first, or come out in the same move. */
+  readonly waitsFor?: string | undefined
+  /** The tie it shares a hole with, where nobody has seen which passes which: neither comes out while the other is shut. */
+  readonly sharesWith?: string | undefined
 }
 
 /** One group of parts leaving the rest in one direction, and the open joints that part in it. */
@@ -120,15 +124,25 @@ function candidateDirections(ties: readonly Tie[]): Vec[] {
 function groupsAlong({ ties, holdsEntering, holdsReceiving }: Ground, body: readonly string[], open: ReadonlySet<string>, direction: number): Set<string>[] {
   const indexOf = new Map(body.map((p, i) => [p, i]))
   const arcs: number[][] = body.map(() => [])
+  const waiting: Tie[] = []
+  const inside = new Set<string>()
   ties.forEach((t, k) => {
     const [enters, receives] = [indexOf.get(t.enters), indexOf.get(t.receives)]
     if (enters === undefined || receives === undefined) return
-    const shut = !open.has(t.id)
+    inside.add(t.id)
+    if (t.waitsFor !== undefined) waiting.push(t)
+    const shut = !open.has(t.id) || isShut(open, t.waitsFor) || isShut(open, t.sharesWith)
     if (shut || holdsEntering[direction]![k]) arcs[enters]!.push(receives)
     if (shut || holdsReceiving[direction]![k]) arcs[receives]!.push(enters)
   })
-  return closedGroups(arcs).map(group => new Set(group.map(i => body[i]!)))
+  const groups = closedGroups(arcs).map(group => new Set(group.map(i => body[i]!)))
+  if (waiting.length === 0) return groups
+  const crosses = (group: ReadonlySet<string>, t: Tie) => group.has(t.enters) !== group.has(t.receives)
+  const byId = new Map(ties.map(t => [t.id, t]))
+  return groups.filter(group => waiting.every(t => !crosses(group, t) || !inside.has(t.waitsFor!) || crosses(group, byId.get(t.waitsFor!)!)))
 }
+
+const isShut = (open: ReadonlySet<string>, other: string | undefined): boolean => other !== undefined && !open.has(other)
 
 /** The smaller side is the one that is moved; the same move seen from the other side runs the other way. */
 function asMove(group: ReadonlySet<string>, body: readonly string[], ties: readonly Tie[], direction: Vec): Separation {

@@ -1,5 +1,9 @@
 import { sectionAt } from '../piece/geometry'
+import { effortOf, locksOf } from '../hardware'
+import { jointsNamedBy } from '../piece/faults'
 import { findingOf, isFaulty, partOf } from '../piece/facts'
+import { FORMS } from '../piece/joint-forms'
+import { partOfBody } from '../bodies'
 import type { Joint, Piece } from '../piece/schema'
 
 /**
@@ -10,6 +14,11 @@ const CLEAN_AND_REGLUE_MIN = { loose: 15, shut: 25 } as const
 const BREAK_MIN = 180
 const COME_BACK_MIN = 120
 const SLENDER_MM = 14
+/** Undoing and closing again what no glue holds. */
+const UNDO_HARDWARE_MIN = 6
+/** How much likelier harm is where the wood to be struck or sprung is split, eaten or hangs by fibres. */
+const FRAIL_FACTOR = 2.5
+const FRAIL_WORM_PCT = 15
 const WORTH_FACTOR = { everyday: 1, valued: 1.4, precious: 2.2 } as const
 
 /** Thickness of the slimmest part in the joint, millimetres: what breaks first under a mallet. */
@@ -17,20 +26,41 @@ export function slimmestMm(piece: Piece, joint: Joint): number {
   return Math.min(...[joint.enters, joint.receives].map((id) => { const s = sectionAt(partOf(piece, id), 0); return Math.min(s.widthMm, s.depthMm) }))
 }
 
-/** Chance that opening it breaks something. */
+/** What is wrong in the wood of a joint’s two parts that a blow or a spring would make worse, by the faults’ ids. */
+export function frailtiesOf(piece: Piece, joint: Joint): string[] {
+  const own = new Set([partOfBody(joint.enters), partOfBody(joint.receives)])
+  return piece.faults.filter((f) => {
+    if (!own.has(f.part) || piece.choices.settled[`fault:${f.id}`]?.how === 'mended-otherwise') return false
+    if (f.kind === 'worm') return (f.lostPct?.value ?? 0) >= FRAIL_WORM_PCT
+    if (f.kind === 'break') return f.parted !== 'apart'
+    return f.kind === 'split' && (f.runsOut !== 'no' || jointsNamedBy(f).some(n => n.id === joint.id))
+  }).map(f => f.id)
+}
+
+/** Chance that opening it breaks something: the wood by the blow, and by each hold that has to be got out first. */
 export function breakChance(piece: Piece, joint: Joint): number {
+  const { state } = findingOf(piece, joint.id)
+  if (state === 'apart') return 0
+  const held = locksOf(piece, joint).reduce((kept, lock) => kept * (1 - effortOf(lock).harm), 1)
+  return Math.min(0.9, 1 - (1 - blowChance(piece, joint)) * held)
+}
+
+function blowChance(piece: Piece, joint: Joint): number {
+  if (!FORMS[joint.form.kind].glued) return 0
   const { state, oldGlue } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
   const base = { 'solid': 0.1, 'not-tested': 0.12, 'ticks': 0.05, 'gives': 0.03, 'swings': 0.02 }[state]
   const glue = oldGlue === 'epoxy' || oldGlue === 'urea' || oldGlue === 'polyurethane' ? 3 : oldGlue === 'protein' ? 0.7 : 1
-  const pinned = joint.form.kind === 'mortise-and-tenon' && joint.form.pinned ? 1.3 : 1
-  return Math.min(0.9, base * glue * pinned * (slimmestMm(piece, joint) < SLENDER_MM ? 2.5 : 1))
+  const frail = frailtiesOf(piece, joint).length > 0 ? FRAIL_FACTOR : 1
+  return Math.min(0.9, base * glue * frail * (slimmestMm(piece, joint) < SLENDER_MM ? 2.5 : 1))
 }
 
 export function openingMinutes(piece: Piece, joint: Joint): number {
   const { state } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
-  const work = isFaulty(state) ? CLEAN_AND_REGLUE_MIN.loose : CLEAN_AND_REGLUE_MIN.shut
+  const cleaning = isFaulty(state) ? CLEAN_AND_REGLUE_MIN.loose : CLEAN_AND_REGLUE_MIN.shut
+  const locks = locksOf(piece, joint).reduce((sum, lock) => sum + effortOf(lock).minutes, 0)
+  const work = locks + (FORMS[joint.form.kind].glued ? cleaning : joint.form.kind === 'rest' ? 1 : UNDO_HARDWARE_MIN)
   return work + breakChance(piece, joint) * BREAK_MIN * WORTH_FACTOR[piece.intake.worth]
 }
 

@@ -1,2 +1,3 @@
 export type { MethodChoice } from './methods'
-export { takeApart, DECISION_LABELS, directionWords, type Decision, type JointDecision, type Move, type TakeApart } from './take-apart'
+export { directionWords, hasUnfoundMetal, type Move } from './moves'
+export { takeApart, DECISION_LABELS, type Decision, type JointDecision, type TakeApart, type TakeApartProblem } from './take-apart'

@@ -4,6 +4,7 @@ import { applyAll, newChair } from '../../tests/fixtures/pieces'
 import { phraseText } from '../measure/phrase'
 import { add, negate, unit, type Vec } from '../measure/vec'
 import type { Command } from '../piece/commands'
+import { newHold } from '../piece/new-hold'
 import { giveNeededMm, groundOf, partedBy, separate, type Tie } from './bodies'
 import { cheapestHittingSet } from './hitting-set'
 import { methodFor } from './methods'
@@ -113,8 +114,8 @@ describe('a framed chair with a loose side rail', () => {
     expect(inPlace.decisions.find(d => d.joint === J)).toMatchObject({ decision: 'mend-in-place' })
   })
   it('metal in the way is out before the mallet', () => {
-    const screwed = applyAll(solid, [{ do: 'add-metal', metal: { id: 'screw', joint: J, kind: 'screw', hidden: true, note: '' } }])
-    expect(takeApart(screwed, [{ joint: J, opens: work, inPlace: null }]).moves[0]!.metalFirst).toHaveLength(1)
+    const screwed = applyAll(solid, [{ do: 'add-hold', hold: newHold('screw', 'screw', J, { hidden: true }) }])
+    expect(takeApart(screwed, [{ joint: J, opens: work, inPlace: null }]).moves[0]!.locksFirst).toHaveLength(1)
   })
   it('an untested joint is never called solid', () => {
     const d = takeApart(applyAll(chair, [{ do: 'test-joint', joint: J, state: 'gives' }]), [{ joint: J, opens: work, inPlace: null }]).decisions.find(x => x.joint === 'crest-rail--left-back-post')!

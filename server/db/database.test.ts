@@ -27,7 +27,11 @@ const entry = (n: number, command: Entry['command'], by = 'device-bench'): Entry
 const found = async (id: string) => await findPiece(id, 'whole') as StoredPiece
 const gives = (joint: string): Command => ({ do: 'test-joint', joint, state: 'gives' })
 
-describe.each([[1, ['old-chair'], []], [2, ['sound-chair'], ['second-chair', 'bow-chair']]] as const)('a database really written by version %i', (version, open, closed) => {
+describe.each([
+  [1, ['old-chair'], [], []],
+  [2, ['sound-chair'], ['second-chair', 'bow-chair'], []],
+  ['2-late', ['sound-chair', 'worn-chair', 'gate-table'], ['bow-chair'], ['second-chair']],
+] as const)('a database really written by version %s', (version, open, closed, besides) => {
   beforeEach(async () => {
     layOldDatabase(folder, version)
     await migrate()
@@ -35,7 +39,7 @@ describe.each([[1, ['old-chair'], []], [2, ['sound-chair'], ['second-chair', 'bo
 
   it('comes up whole: every document is its own file’s, and a copy is kept of what was there', async () => {
     const pieces = await listPieces()
-    expect(pieces.map(p => p.piece.id).sort()).toEqual([...open, ...closed].sort())
+    expect(pieces.map(p => p.piece.id).sort()).toEqual([...open, ...closed, ...besides].sort())
     for (const { piece } of pieces) expect(orThrow(readPieceFile(writePieceFile(piece)))).toEqual(piece)
     expect(readdirSync(folder).filter(f => f.startsWith('before-'))).toHaveLength(1)
   })
@@ -73,10 +77,41 @@ describe('what version 1 let through', () => {
     await migrate()
     const { piece } = await found('old-chair')
     expect(piece.title).toBe('Old ‹b>chair‹/b>')
-    expect(piece.choices).toMatchObject({ glue: null, causes: { 'left-side-rail--left-back-post': { cause: 'starved' } } })
-    expect(piece.choices.causes['front-rail--left-front-leg']).toBeUndefined()
+    expect(piece.choices).toMatchObject({ glue: null, causes: { 'joint:left-side-rail--left-back-post': { cause: 'starved' } } })
+    expect(piece.choices.causes['joint:front-rail--left-front-leg']).toBeUndefined()
     expect(piece.notes.map(n => n.at)).toEqual(['2026-03-05T09:41', '2026-03-05T09:30'])
     expect(piece.shape.measures.armHeight).toEqual({ value: 665, basis: 'assumed' })
+  })
+})
+
+describe('what version 2 knew of metal, breaks and repairs', () => {
+  it('is all there in the form of version 3, with what nobody was asked left open', async () => {
+    layOldDatabase(folder, '2-late')
+    await migrate()
+    const { piece, log } = await found('worn-chair')
+    const [rail, front] = ['left-side-rail--left-back-post', 'front-rail--left-front-leg']
+    expect(piece.holds).toEqual([
+      { id: 'screw-a', on: { kind: 'joint', id: rail }, kind: 'screw', state: 'not-looked', faults: [], hidden: true, note: 'no plug after all' },
+      { id: 'brad-b', on: { kind: 'joint', id: front }, kind: 'brad', state: 'not-looked', faults: [], hidden: false, note: '' },
+    ])
+    expect(piece.faults.map(f => [f.id, f.kind])).toEqual([['break-1', 'break'], ['split-1', 'split'], ['old-1', 'earlier-repair'], ['worm-1', 'worm']])
+    expect(piece.faults).toMatchObject([{ parted: 'not-seen', joint: null }, { crosses: [], runsOut: 'not-seen', note: 'longer' }, { offMm: null, leanDeg: null }, {}])
+    expect(piece.choices).toMatchObject({ settled: { 'fault:worm-1': { how: 'left' }, 'fault:break-1': { how: 'mended-otherwise' } }, causes: { [`joint:${rail}`]: { cause: 'starved' } }, mends: { [rail]: 're-glue' } })
+    expect(piece.events.map(e => [e.kind, e.stage, e.of])).toEqual([['stage-glued', 1, []], ['tested-again', null, []]])
+    expect(piece.joints.find(j => j.id === front)!.form.kind).toBe('bolted')
+    expect(log.filter(e => e.command.do === 'add-hold')).toHaveLength(2)
+  })
+
+  it('a past that was closed stays closed, and what came after it can still be taken back', async () => {
+    layOldDatabase(folder, '2-late')
+    await migrate()
+    const stored = await found('second-chair')
+    expect(stored.closed).toBeGreaterThan(0)
+    expect(stored.closed).toBe(stored.version - 2)
+    expect(stored.piece.holds.some(h => h.id === 'late-nail')).toBe(true)
+    expect(await giveEntries('second-chair', stored.version, [entry(1, { do: 'undo', entry: 'late-closed-0002' })])).toMatchObject({ kind: 'done' })
+    expect((await found('second-chair')).piece.holds.some(h => h.id === 'late-nail')).toBe(false)
+    expect(await useDatabase().selectFrom('snapshot').select('version').execute()).toEqual([])
   })
 })
 

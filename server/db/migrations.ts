@@ -58,13 +58,20 @@ export const MIGRATIONS: Record<string, Migration> = {
       await bringUpPieces(db as Kysely<Tables>)
     },
   },
+  /** Every document and log brought up to version 3; what was kept on the way is made anew. */
+  '0004-holds-and-breaks': {
+    async up(db: Kysely<unknown>) {
+      await (db as Kysely<Tables>).deleteFrom('snapshot').execute()
+      await bringUpPieces(db as Kysely<Tables>)
+    },
+  },
 }
 
 /** Every piece with its log as this version would have kept it; see `broughtUp` for what becomes of a past that cannot be. */
 async function bringUpPieces(db: Kysely<Tables>): Promise<void> {
-  for (const row of await db.selectFrom('piece').select(['id', 'base', 'document']).execute()) {
+  for (const row of await db.selectFrom('piece').select(['id', 'base', 'baseVersion', 'document']).execute()) {
     const entries = await db.selectFrom('entry').select(['id', 'entry']).where('pieceId', '=', row.id).orderBy('version').execute()
-    const { base, piece, log } = broughtUp(JSON.parse(row.base), JSON.parse(row.document), entries.map(e => JSON.parse(e.entry) as unknown))
+    const { base, piece, log } = broughtUp(JSON.parse(row.base), JSON.parse(row.document), entries.map(e => JSON.parse(e.entry) as unknown), row.baseVersion)
     for (const [i, entry] of log.entries()) {
       await db.updateTable('entry').set({ entry: JSON.stringify(entry) }).where('pieceId', '=', row.id).where('id', '=', entries[i]!.id).execute()
     }

@@ -1,7 +1,9 @@
 import { z } from 'zod'
-import { fail, succeed } from '../../measure/result'
-import { drawId, drawWords } from '../draw'
-import { Id, Text, TroubleId, type Piece } from '../document-schema'
+import { fail, succeed, type Result } from '../../measure/result'
+import { drawId, drawWords, type Draw } from '../draw'
+import { Id, Text, TroubleId, WallTime, type Piece } from '../document-schema'
+import { faultTag, handlesOf } from '../faults'
+import { LIMITS } from '../limits'
 import { CAUSE_IDS, GLUE_IDS, MEND_IDS, SETTLED, VERDICTS } from '../words'
 import { define, jointIds, labelFor, onJoint, plainly, tagFor, without } from './define'
 
@@ -31,16 +33,19 @@ const chooseGlue = define({
 })
 
 const overruleCause = define({
-  schema: z.strictObject({ do: z.literal('overrule-cause'), joint: Id, cause: z.enum(CAUSE_IDS).nullable(), why: Text }),
+  schema: z.strictObject({
+    do: z.literal('overrule-cause'),
+    trouble: TroubleId,
+    cause: z.enum(CAUSE_IDS).nullable(),
+    why: Text,
+  }),
   words: 'cause',
-  apply: (piece, { joint, cause, why }) =>
-    onJoint(piece, joint, () => succeed(withChoices(piece, { causes: without(piece.choices.causes, joint, cause === null
-      ? null
-      : { cause, why }) }))),
-  touches: ({ joint }) => [`choice/cause/${joint}`],
-  says: ({ joint, cause, why }, piece) =>
-    [`${tagFor(piece, joint)} ${cause === null ? 'cause left to the program' : `cause: ${plainly(cause)}`}${why ? `, ${why}` : ''}`],
-  draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), cause: d.pick([...CAUSE_IDS, null]), why: drawWords(d) }),
+  apply: (piece, { trouble, cause, why }) => onHandle(piece, trouble, () =>
+    succeed(withChoices(piece, { causes: without(piece.choices.causes, trouble, cause === null ? null : { cause, why }) }))),
+  touches: ({ trouble }) => [`choice/cause/${trouble}`],
+  says: ({ trouble, cause, why }, piece) =>
+    [`${nameFor(piece, trouble)} ${cause === null ? 'cause left to the program' : `cause: ${plainly(cause)}`}${why ? `, ${why}` : ''}`],
+  draw: (d, piece) => ({ trouble: drawHandle(d, piece), cause: d.pick([...CAUSE_IDS, null]), why: drawWords(d) }),
 })
 
 const leaveShut = define({
@@ -74,33 +79,53 @@ const settleTrouble = define({
   }),
   words: 'decision on a trouble',
   apply: (piece, { trouble, how, why }) => {
-    const [kind, id] = trouble.split(':') as ['joint' | 'fault' | 'part', string]
-    const there = { joint: piece.joints, fault: piece.faults, part: piece.parts }[kind].some(x => x.id === id)
-    if (!there) return fail('no_such_trouble', `There is no ${kind} “${id}” on this piece.`, 'trouble')
     if (how !== null && why.trim() === '') {
       return fail('why_missing', 'Say why it is left, or how it was mended: one sentence the next repairer can read.', 'why')
     }
-    return succeed(withChoices(piece, { settled: without(piece.choices.settled ?? {}, trouble, how === null
-      ? null
-      : {
-          how,
-          why,
-        }) }))
+    return onHandle(piece, trouble, () =>
+      succeed(withChoices(piece, { settled: without(piece.choices.settled, trouble, how === null ? null : { how, why }) })))
   },
   touches: ({ trouble }) => [`choice/settled/${trouble}`],
-  says: ({ trouble, how, why }, piece) => {
-    const [kind, id] = trouble.split(':') as [string, string]
-    const name = kind === 'joint' ? tagFor(piece, id) : kind === 'part' ? labelFor(piece, id) : piece.faults.find(f => f.id === id)?.kind ?? id
-    return [`${plainly(name)} ${how === null ? 'not decided' : plainly(how)}${why ? `: ${why}` : ''}`]
+  says: ({ trouble, how, why }, piece) =>
+    [`${nameFor(piece, trouble)} ${how === null ? 'not decided' : plainly(how)}${why ? `: ${why}` : ''}`],
+  draw: (d, piece) => ({ trouble: drawHandle(d, piece), how: d.pick([...SETTLED, null]), why: drawWords(d) }),
+})
+
+/** What is carried to another room to cure: all that is glued together goes to one. */
+const chooseRoom = define({
+  schema: z.strictObject({ do: z.literal('choose-room'), joints: z.array(Id).min(1).max(LIMITS.joints), room: Id.nullable() }),
+  words: 'room it cures in',
+  apply: (piece, { joints, room }) => {
+    const stray = joints.find(id => !piece.joints.some(j => j.id === id))
+    if (stray !== undefined) return fail('no_such_joint', `There is no joint “${stray}” on this piece.`, 'joints')
+    const rooms = joints.reduce((all, id) => without(all, id, room), piece.choices.rooms)
+    return succeed(withChoices(piece, { rooms }))
   },
-  draw: (d, piece) => {
-    const known = [
-      ...piece.joints.map(j => `joint:${j.id}`),
-      ...piece.faults.map(f => `fault:${f.id}`),
-      ...piece.parts.map(p => `part:${p.id}`),
-    ]
-    return { trouble: d.pick([...known, 'fault:no-such-thing']), how: d.pick([...SETTLED, null]), why: drawWords(d) }
-  },
+  touches: ({ joints }) => joints.map(id => `choice/room/${id}`),
+  says: ({ joints, room }, piece) =>
+    [`${joints.map(id => tagFor(piece, id)).join(', ')} ${room === null ? 'cure at the bench' : `cure in: ${plainly(room)}`}`],
+  draw: (d, piece) => ({ joints: [drawId(d, jointIds(piece))], room: d.pick(['warm-room', 'house', null]) }),
+})
+
+const chooseHands = define({
+  schema: z.strictObject({
+    do: z.literal('choose-hands'),
+    hands: z.number().int('must be a whole number').min(1, 'must be 1 or more').max(8, 'must be 8 at most').nullable(),
+  }),
+  words: 'hands at the glue-up',
+  apply: (piece, { hands }) => succeed(withChoices(piece, { hands })),
+  touches: () => ['choice/hands'],
+  says: ({ hands }) => [hands === null ? 'hands as the shop has them' : `${hands} pairs of hands at the glue-up`],
+  draw: d => ({ hands: d.pick([1, 2, 3, null]) }),
+})
+
+const beginLater = define({
+  schema: z.strictObject({ do: z.literal('begin-later'), notBefore: WallTime.nullable() }),
+  words: 'when gluing may begin',
+  apply: (piece, { notBefore }) => succeed(withChoices(piece, { notBefore })),
+  touches: () => ['choice/begin'],
+  says: ({ notBefore }) => [notBefore === null ? 'gluing as soon as it is ready' : `gluing not before ${notBefore.replace('T', ' ')}`],
+  draw: d => ({ notBefore: d.pick(['2026-03-06T08:00', null]) }),
 })
 
 /** Ending a job without a repair asks for the reason, because the owner will. */
@@ -118,4 +143,25 @@ const setOutcome = define({
   draw: d => ({ verdict: d.pick([...VERDICTS, null]), why: drawWords(d) }),
 })
 
-export const CHOICES = [chooseMend, chooseGlue, overruleCause, leaveShut, answerBracing, settleTrouble, setOutcome] as const
+export const CHOICES = [
+  chooseMend, chooseGlue, overruleCause, leaveShut, answerBracing, settleTrouble, chooseRoom, chooseHands, beginLater, setOutcome,
+] as const
+
+/** Goes on only with something that is there to be decided about. */
+function onHandle(piece: Piece, trouble: string, then: () => Result<Piece>): Result<Piece> {
+  if (handlesOf(piece).has(trouble)) return then()
+  const [kind, id] = trouble.split(':')
+  return fail('no_such_trouble', `There is no ${kind} “${id}” on this piece.`, 'trouble')
+}
+
+/** The tag or name of what a decision is about. */
+function nameFor(piece: Piece, trouble: string): string {
+  const [kind, id] = trouble.split(':') as [string, string]
+  if (kind === 'joint') return tagFor(piece, id)
+  if (kind === 'part') return labelFor(piece, id)
+  const fault = piece.faults.find(f => f.id === id)
+  const hold = piece.holds.find(h => h.id === id)
+  return kind === 'fault' && fault ? faultTag(piece, fault) : kind === 'hold' && hold ? plainly(hold.kind) : plainly(id)
+}
+
+const drawHandle = (d: Draw, piece: Piece): string => d.pick([...handlesOf(piece), 'fault:no-such-thing'])

@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { fail, succeed } from '../../measure/result'
 import { drawId, drawWords } from '../draw'
-import { Id, Note, Photo, PieceEvent } from '../document-schema'
+import { FeltAfter, Id, Note, Photo, PieceEvent, TroubleId } from '../document-schema'
+import { handlesOf } from '../faults'
 import { EVENTS } from '../words'
-import { define, jointIds, plainly } from './define'
+import { define, jointIds, plainly, tagFor, without } from './define'
 
 const addPhoto = define({
   schema: z.strictObject({ do: z.literal('add-photo'), photo: Photo }),
@@ -43,23 +44,45 @@ const removePhoto = define({
 const logEvent = define({
   schema: z.strictObject({ do: z.literal('log-event'), event: PieceEvent }),
   words: 'event',
-  apply: (piece, { event }) => (piece.events.some(e => e.id === event.id)
-    ? fail('twice', 'This event is already in the log.', 'event.id')
-    : succeed({
-        ...piece,
-        events: [...piece.events, event],
-      })),
+  apply: (piece, { event }) => {
+    if (piece.events.some(e => e.id === event.id)) return fail('twice', 'This event is already in the log.', 'event.id')
+    const there = handlesOf(piece)
+    const stray = event.of.find(id => !there.has(id))
+    if (stray !== undefined) return fail('nothing_there', `There is no “${stray}” on this piece.`, 'event.of')
+    return succeed({ ...piece, events: [...piece.events, event] })
+  },
   /** The same thing done twice by two hands is asked about: one of them may not have seen the other's. */
-  touches: ({ event }) => [`event/${event.kind}/${event.stage ?? 'all'}`],
+  touches: ({ event }) => event.of.length > 0
+    ? event.of.map(id => `event/${event.kind}/${id}`)
+    : [`event/${event.kind}/${event.stage ?? 'all'}`],
   says: ({ event }) =>
     [`${plainly(event.kind)}${event.stage === null ? '' : `, stage ${event.stage}`} ${event.at.replace('T', ' ')}`],
-  draw: d => ({ event: {
+  draw: (d, piece) => ({ event: {
     id: `event-${d.whole(1, 9)}`,
     at: '2026-03-05T11:00',
     kind: d.pick(EVENTS),
     stage: d.pick([null, 1, 2]),
+    of: d.pick([[], [`joint:${drawId(d, jointIds(piece))}`]]),
     note: drawWords(d),
   } }),
+})
+
+/** What a hand feels once it is done; what was found before stays as it was found. */
+const feelAfter = define({
+  schema: z.strictObject({ do: z.literal('feel-after'), trouble: TroubleId, felt: FeltAfter.nullable() }),
+  words: 'second test',
+  apply: (piece, { trouble, felt }) => (handlesOf(piece).has(trouble)
+    ? succeed({ ...piece, after: without(piece.after, trouble, felt) })
+    : fail('nothing_there', `There is no “${trouble}” on this piece.`, 'trouble')),
+  touches: ({ trouble }) => [`after/${trouble}`],
+  says: ({ trouble, felt }, piece) => {
+    const [kind, id] = trouble.split(':') as [string, string]
+    return [`${kind === 'joint' ? tagFor(piece, id) : plainly(id)} afterwards: ${felt ? plainly(felt.state) : 'not tried'}`]
+  },
+  draw: (d, piece) => ({
+    trouble: `joint:${drawId(d, jointIds(piece))}`,
+    felt: d.pick([null, { state: d.pick(['solid', 'ticks', 'gives', 'swings', 'apart'] as const), at: '2026-03-07T09:00' }]),
+  }),
 })
 
 const keepNote = define({
@@ -85,4 +108,4 @@ const dropNote = define({
   draw: d => ({ note: `note-${d.whole(1, 9)}` }),
 })
 
-export const RECORD = [addPhoto, removePhoto, logEvent, keepNote, dropNote] as const
+export const RECORD = [addPhoto, removePhoto, logEvent, feelAfter, keepNote, dropNote] as const

@@ -1,64 +1,82 @@
 import { z } from 'zod'
 import { fail, succeed } from '../../measure/result'
 import { drawId, drawMeasured, drawWords, type Draw } from '../draw'
-import { Bracing, Fault, Id, Metal, type Piece } from '../document-schema'
-import { dropFault, FAULT_LABELS, newFault, putFault } from '../faults'
-import { BLOCK_STATES, FAULT_KINDS, METALS, WEBBING_STATES } from '../words'
+import { Bracing, Fault, Hold, Id, type HoldPlace, type Piece } from '../document-schema'
+import { dropFault, FAULT_LABELS, faultTag, newFault, putFault, withoutHandles } from '../faults'
+import { BLOCK_STATES, FAULT_KINDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, PARTINGS, RUNS_OUT, WEBBING_STATES } from '../words'
 import { define, jointIds, labelFor, plainly, tagFor } from './define'
 
-const drawMetal = (d: Draw, piece: Piece): Metal => ({
-  id: `metal-${d.whole(1, 9)}`,
-  joint: drawId(d, jointIds(piece)),
-  kind: d.pick(METALS),
+const drawPlace = (d: Draw, piece: Piece): HoldPlace => d.pick([
+  { kind: 'joint' as const, id: drawId(d, jointIds(piece)) },
+  { kind: 'part' as const, id: drawId(d, piece.parts.map(p => p.id)), along: Math.round(d.real(0, 1) * 1000) / 1000 },
+  { kind: 'fault' as const, id: drawId(d, piece.faults.map(f => f.id)) },
+])
+const drawHold = (d: Draw, piece: Piece): Hold => ({
+  id: `hold-${d.whole(1, 9)}`,
+  on: drawPlace(d, piece),
+  kind: d.pick(HOLD_KINDS),
+  state: d.pick(HOLD_STATES),
+  faults: d.pick([[], [d.pick(HOLD_FAULTS)]]),
   hidden: d.chance(),
   note: drawWords(d),
 })
-const saysMetal = (metal: Metal, piece: Piece) =>
-  [`${plainly(metal.kind)} in ${tagFor(piece, metal.joint)}${metal.note ? `, ${metal.note}` : ''}`]
+const placeFor = (piece: Piece, { kind, id }: HoldPlace): string => {
+  if (kind === 'joint') return tagFor(piece, id)
+  if (kind === 'part') return `the ${labelFor(piece, id)}`
+  const fault = piece.faults.find(f => f.id === id)
+  return fault ? faultTag(piece, fault) : id
+}
+const saysHold = (hold: Hold, piece: Piece) => {
+  const more = [...(hold.state === 'not-looked' ? [] : [hold.state]), ...hold.faults].map(plainly)
+  return [[`${plainly(hold.kind)} in ${placeFor(piece, hold.on)}`, ...more, ...(hold.note ? [hold.note] : [])].join(', ')]
+}
+/** What sits in a break goes when the break is taken off. */
+const holdTouches = ({ id, on }: Hold): string[] => [`hold/${id}`, ...(on.kind === 'fault' ? [`fault/${on.id}`] : [])]
 
-const addMetal = define({
-  schema: z.strictObject({ do: z.literal('add-metal'), metal: Metal }),
-  words: 'metal',
-  apply: (piece, { metal }) => {
-    if (piece.metal.some(m => m.id === metal.id)) {
-      return fail('twice', 'This piece of metal is already recorded.', 'metal.id')
+const isPlace = (piece: Piece, { kind, id }: HoldPlace): boolean =>
+  ({ joint: piece.joints, part: piece.parts, fault: piece.faults })[kind].some(x => x.id === id)
+
+const addHold = define({
+  schema: z.strictObject({ do: z.literal('add-hold'), hold: Hold }),
+  words: 'metal or hardware',
+  apply: (piece, { hold }) => {
+    if (piece.holds.some(h => h.id === hold.id)) return fail('twice', 'This is recorded already.', 'hold.id')
+    if (!isPlace(piece, hold.on)) {
+      return fail(`no_such_${hold.on.kind}`, `There is no ${hold.on.kind} “${hold.on.id}” on this piece.`, 'hold.on')
     }
-    if (!piece.joints.some(j => j.id === metal.joint)) {
-      return fail('no_such_joint', `There is no joint “${metal.joint}” on this piece.`, 'metal.joint')
-    }
-    return succeed({ ...piece, metal: [...piece.metal, metal] })
+    return succeed({ ...piece, holds: [...piece.holds, hold] })
   },
-  touches: ({ metal }) => [`metal/${metal.id}`],
-  says: ({ metal }, piece) => saysMetal(metal, piece),
-  draw: (d, piece) => ({ metal: drawMetal(d, piece) }),
+  touches: ({ hold }) => holdTouches(hold),
+  says: ({ hold }, piece) => saysHold(hold, piece),
+  draw: (d, piece) => ({ hold: drawHold(d, piece) }),
 })
 
-const changeMetal = define({
-  schema: z.strictObject({ do: z.literal('change-metal'), metal: Metal }),
-  words: 'metal',
-  apply: (piece, { metal }) => {
-    const there = piece.metal.some(m => m.id === metal.id && m.joint === metal.joint)
-    return there ? succeed({ ...piece, metal: piece.metal.map(m => (m.id === metal.id ? metal : m)) }) : fail('no_such_metal', 'There is no such metal at this joint.', 'metal.id')
+const changeHold = define({
+  schema: z.strictObject({ do: z.literal('change-hold'), hold: Hold }),
+  words: 'metal or hardware',
+  apply: (piece, { hold }) => {
+    const isThere = piece.holds.some(h => h.id === hold.id && h.on.kind === hold.on.kind && h.on.id === hold.on.id)
+    if (!isThere) return fail('no_such_hold', 'There is nothing of that name at this place.', 'hold.id')
+    return succeed({ ...piece, holds: piece.holds.map(h => (h.id === hold.id ? hold : h)) })
   },
-  touches: ({ metal }) => [`metal/${metal.id}`],
-  says: ({ metal }, piece) => saysMetal(metal, piece),
-  draw: (d, piece) => ({ metal: {
-    ...drawMetal(d, piece),
-    ...(piece.metal.length > 0 ? { joint: d.pick(piece.metal).joint } : {}),
+  touches: ({ hold }) => holdTouches(hold),
+  says: ({ hold }, piece) => saysHold(hold, piece),
+  draw: (d, piece) => ({ hold: {
+    ...drawHold(d, piece),
+    ...(piece.holds.length > 0 ? { on: d.pick(piece.holds).on } : {}),
   } }),
 })
 
-const removeMetal = define({
-  schema: z.strictObject({ do: z.literal('remove-metal'), metal: Id }),
-  words: 'metal taken off',
-  apply: (piece, { metal }) => succeed({ ...piece, metal: piece.metal.filter(m => m.id !== metal) }),
-  touches: ({ metal }) => [`metal/${metal}`],
-  says: ({ metal }, piece) => {
-    const own = piece.metal.find(m => m.id === metal); return own
-      ? [...saysMetal(own, piece), ', taken off']
-      : ['metal taken off']
+const removeHold = define({
+  schema: z.strictObject({ do: z.literal('remove-hold'), hold: Id }),
+  words: 'metal or hardware taken off',
+  apply: (piece, { hold }) => succeed(withoutHandles({ ...piece, holds: piece.holds.filter(h => h.id !== hold) })),
+  touches: ({ hold }) => [`hold/${hold}`, `after/hold:${hold}`],
+  says: ({ hold }, piece) => {
+    const own = piece.holds.find(h => h.id === hold)
+    return own ? [...saysHold(own, piece), ', taken off'] : ['metal or hardware taken off']
   },
-  draw: d => ({ metal: `metal-${d.whole(1, 9)}` }),
+  draw: d => ({ hold: `hold-${d.whole(1, 9)}` }),
 })
 
 const saysFault = (fault: Fault, piece: Piece) => [
@@ -76,7 +94,18 @@ function drawFault(d: Draw, piece: Piece): Fault {
   const joint = d.pick([...piece.joints, undefined])
   const part = d.pick([...(joint ? [joint.enters, joint.receives] : []), 'no-such-part'])
   const fault = newFault(kind, `fault-${d.whole(1, 6)}`, part, Math.round(d.real(0, 1) * 1000) / 1000, kind === 'split' || d.chance() ? joint?.id ?? 'no-such-joint' : null)
-  return fault.kind === 'break' ? { ...fault, angleDeg: drawMeasured(d, 3, 90), gapMm: d.pick([null, drawMeasured(d, 0, 3)]) } : fault
+  if (fault.kind === 'split') {
+    const crossed = d.pick([...piece.joints, undefined])
+    const crosses = crossed && (crossed.enters === part || crossed.receives === part) ? [crossed.id] : []
+    return { ...fault, crosses, runsOut: d.pick(RUNS_OUT), joint: d.pick([fault.joint, null]) }
+  }
+  if (fault.kind !== 'break') return fault
+  return {
+    ...fault,
+    parted: d.pick(PARTINGS),
+    angleDeg: drawMeasured(d, 3, 90),
+    gapMm: d.pick([null, drawMeasured(d, 0, 3)]),
+  }
 }
 
 const addFault = define({
@@ -101,7 +130,7 @@ const removeFault = define({
   schema: z.strictObject({ do: z.literal('remove-fault'), fault: Id }),
   words: 'fault taken off',
   apply: (piece, { fault }) => succeed(dropFault(piece, fault)),
-  touches: ({ fault }) => [`fault/${fault}`],
+  touches: ({ fault }) => [`fault/${fault}`, `after/fault:${fault}`, `choice/settled/fault:${fault}`, `choice/cause/fault:${fault}`],
   says: ({ fault }, piece) => {
     const own = piece.faults.find(f => f.id === fault); return own
       ? [...saysFault(own, piece), ', taken off']
@@ -120,4 +149,4 @@ const setBracing = define({
   draw: d => ({ bracing: d.pick([{ cornerBlocks: d.pick(BLOCK_STATES) }, { webbing: d.pick(WEBBING_STATES) }]) }),
 })
 
-export const WOOD = [addMetal, changeMetal, removeMetal, addFault, changeFault, removeFault, setBracing] as const
+export const WOOD = [addHold, changeHold, removeHold, addFault, changeFault, removeFault, setBracing] as const

@@ -23,4 +23,4 @@ export interface EditKind<S extends EditForm> {
 
 export const defineEdit = <S extends EditForm>(kind: EditKind<S>): EditKind<S> => kind
 
-export const withoutShare = ({ shares: _gone, ...joint }: Joint): Joint => joint
+export const withoutShare = ({ shares: _gone, passes: _order, ...joint }: Joint): Joint => joint

@@ -64,19 +64,26 @@ const changeJoint = defineEdit({
     joint: Id,
     form: JointForm.optional(),
     shares: Id.nullable().optional(),
+    passes: z.boolean().nullable().optional(),
   }),
-  edit: (frame, { joint: id, form, shares }) => {
+  edit: (frame, { joint: id, form, shares, passes }) => {
     const own = frame.joints.find(j => j.id === id)!
     if (typeof shares === 'string' && !sharesSocket(frame, own, shares)) return NO_SHARED_SOCKET
     const shared = shares === null ? withoutShare(own) : typeof shares === 'string' ? { ...own, shares } : own
-    const changed = form ? { ...shared, form } : shared
+    if (passes !== undefined && shared.shares === undefined) return NO_SHARED_SOCKET
+    const { passes: before, ...rest } = shared
+    const order = passes === undefined ? before : passes ?? undefined
+    const told = order === undefined ? rest : { ...rest, passes: order }
+    const changed = form ? { ...told, form } : told
     return succeed({ ...frame, joints: frame.joints.map(j => (j.id === id ? changed : j)) })
   },
-  touches: ({ joint, form, shares }) =>
-    [...(form ? [`joint/${joint}/form`] : []), ...(shares !== undefined ? [`joint/${joint}/shares`] : [])],
+  touches: ({ joint, form, shares, passes }) => [
+    ...(form ? [`joint/${joint}/form`] : []),
+    ...(shares !== undefined || passes !== undefined ? [`joint/${joint}/shares`] : []),
+  ],
   draw: (d, frame) => ({
     joint: drawId(d, idsOf(frame)), form: usualForm(d.pick(JOINT_KINDS), 20, 40),
-    ...d.pick([{}, { shares: null }, { shares: drawId(d, idsOf(frame)) }]),
+    ...d.pick([{}, { shares: null }, { shares: drawId(d, idsOf(frame)), passes: d.pick([true, false, null]) }]),
   }),
 })
 

@@ -148,7 +148,7 @@ function copyPart(frame: Frame, change: Copy, point: (v: Vec) => [number, number
   const labelOf = (id: string) => (id === copy.id ? copy.label : frame.parts.find(p => p.id === id)!.label)
   const joints: Joint[] = []
   for (const joint of frame.joints.filter(j => j.enters === model.id)) {
-    const { shares: _own, ...rest } = joint
+    const { shares: _own, passes: _order, ...rest } = joint
     const receives = partner(joint.receives)
     const id = freeId(jointId(copy.id, receives), taken => [...frame.joints, ...joints].some(j => j.id === taken))
     const number = Math.max(0, ...frame.joints.map(j => j.number)) + 1 + joints.length

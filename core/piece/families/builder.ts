@@ -3,6 +3,7 @@ import { along, cross, distance, dot, length, lerp, scale, subtract, unit, type 
 import { freeId, jointId } from '../joint-id'
 import { axisLengthMm, pointAtHeight, pointAtShare, surfaceBetween, type SurfacePoint } from '../geometry'
 import type { Joint, JointForm, Part } from '../document-schema'
+import { FIXINGS } from '../words'
 
 /** Where a part meets another one: that other part and the point inside it that the axis aims at. */
 export interface Seat { readonly part: Part, readonly point: Vec }
@@ -151,6 +152,12 @@ export const socketFor = (diameterMm: number, depthMm: number, special: { throug
 
 /** A face that only meets another, glued or screwed; millimetres. */
 export const buttFor = (thicknessMm: number, widthMm: number, screws: number): JointSpec => ({ depthMm: 0.5, form: { kind: 'butt', thicknessMm: assumed(thicknessMm), widthMm: assumed(widthMm), screws } })
+
+/** A top on what carries it, held by screws, buttons, clips or rubbed blocks; millimetres. */
+export const fixedBy = (by: string | number | undefined, sizeMm: number): JointSpec => ({
+  depthMm: 0.5,
+  form: { kind: 'fixing', by: FIXINGS.find(f => f === by) ?? 'screw', count: 1, thicknessMm: assumed(sizeMm), widthMm: assumed(sizeMm) },
+})
 
 export const tan = (deg: number): number => Math.tan(deg * Math.PI / 180)
 

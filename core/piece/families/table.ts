@@ -1,7 +1,7 @@
 import { assumed } from '../../measure/measured'
 import { lerp, type Vec } from '../../measure/vec'
 import type { Part } from '../document-schema'
-import { buttFor, dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tenonFor, type JointSpec } from './builder'
+import { dowelsFor, fixedBy, FrameBuilder, seatAlong, seatAt, seatAtHeight, tenonFor, type JointSpec } from './builder'
 import { need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { SIDES } from './runners'
 
@@ -22,6 +22,7 @@ const MEASURES = [
 const OPTIONS = [
   option('aprons', 'Apron joints', 'tenon', ['tenon', 'mortise and tenon'], ['dowel', 'dowels']),
   option('stretchers', 'Stretchers', 'none', ['none', 'none'], ['h', 'H, two sides and a long one'], ['box', 'box, all four sides']),
+  option('fixing', 'What holds the top', 'screw', ['screw', 'screws'], ['button', 'buttons in a groove'], ['clip', 'clips'], ['glue-block', 'rubbed blocks']),
   option('top', 'Top', 'fixed', ['fixed', 'fixed'], ['drop-leaf', 'two drop leaves'], ['flip', 'flip top, opens backward']),
   option('support', 'What carries a leaf', 'gate', ['gate', 'gate leg'], ['fly', 'fly rail on a wooden knuckle'], ['none', 'nothing that moves']),
 ]
@@ -88,11 +89,11 @@ function addStretchers({ b, v, o, legs }: Table): void {
   between('back-stretcher', legs.lb, legs.rb, v('stretcherHeight') + 40)
 }
 
-/** The top lies on the legs, held there by screws or buttons. */
-function addTop({ b, v, legs }: Table): Part {
+/** The top lies on the legs, and is held there by what lets it move, or should. */
+function addTop({ b, v, o, legs }: Table): Part {
   const y = v('height') - v('topThickness') / 2
   const top = b.solid({ id: 'top', label: 'top', role: 'top', thicknessMm: v('width'), heightMm: v('topThickness') }, [[-v('length') / 2, y, 0], [v('length') / 2, y, 0]], [0, 0, 1])
-  for (const leg of Object.values(legs)) b.join(leg, top, leg.axis[1]!, [0, -1, 0], buttFor(v('legSize'), v('legSize'), 1))
+  for (const leg of Object.values(legs)) b.join(leg, top, leg.axis[1]!, [0, -1, 0], fixedBy(o.fixing, v('legSize')))
   return top
 }
 
@@ -102,14 +103,14 @@ function addLeaf({ b, v, o }: Table, top: Part, where: string, sign: 1 | -1): vo
   const out = o.top === 'flip' ? v('width') : v('leaf')
   const edge: Vec = [0, y, sign * v('width') / 2]
   const leaf = b.solid({ id: `${where}-leaf`, label: `${where} leaf`, role: 'leaf', thicknessMm: v('length'), heightMm: v('topThickness') }, [edge, [0, y, edge[2] + sign * out]], [sign, 0, 0])
-  b.join(leaf, top, edge, [0, 0, sign], { depthMm: 1, form: { kind: 'knuckle', count: 3, diameterMm: assumed(5), thicknessMm: assumed(v('topThickness')) } })
+  b.join(leaf, top, edge, [0, 0, sign], { depthMm: 1, form: { kind: 'knuckle', count: 3, diameterMm: assumed(5), thicknessMm: assumed(v('topThickness')), turnsAbout: [sign, 0, 0], stopDeg: o.top === 'flip' ? 180 : 90 } })
 }
 
 const FLY = { thicknessMm: 20, heightMm: 60 } as const
 
 /** Swung out square to the apron, on a wooden knuckle: a bracket alone, or a frame with a leg of its own. */
 function addSupport({ b, v, o, legs }: Table, apron: Part, where: 'front' | 'back', sign: 1 | -1): void {
-  const knuckle: JointSpec = { depthMm: 22, form: { kind: 'knuckle', count: 5, diameterMm: assumed(7), thicknessMm: assumed(FLY.thicknessMm) } }
+  const knuckle: JointSpec = { depthMm: 22, form: { kind: 'knuckle', count: 5, diameterMm: assumed(7), thicknessMm: assumed(FLY.thicknessMm), turnsAbout: [0, 1, 0], stopDeg: 90 } }
   const high = v('height') - v('topThickness')
   const y = high - FLY.heightMm / 2
   const hinge = seatAlong(apron, 0.5).point

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CAUSES, causeNamed } from '#core/cause'
 import { faultyJoints, tagOf } from '#core/piece/facts'
+import { troubleName } from '#core/plan'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -11,16 +12,21 @@ const { quantity } = useUnits()
 const faulty = computed(() => (piece.value ? faultyJoints(piece.value) : []))
 const joint = computed(() => faulty.value.find(j => j.id === picked.value) ?? faulty.value[0])
 const diagnosis = computed(() => plan.value?.diagnoses.find(d => d.joint === joint.value?.id))
-const own = computed(() => (joint.value ? piece.value?.choices.causes[joint.value.id] : undefined))
+const own = computed(() => (joint.value ? piece.value?.choices.causes[`joint:${joint.value.id}`] : undefined))
 const why = ref('')
 watch(own, (o) => { why.value = o?.why ?? '' }, { immediate: true })
 const heading = computed(() => {
   const top = diagnosis.value?.causes[0]
+  if ((!joint.value || !top) && (plan.value?.faultDiagnoses.length ?? 0) > 0) return 'Nothing is loose; something is wrong in the wood'
   if (!joint.value || !top) return 'Nothing is loose: there is no cause to look for'
   return own.value ? `${tagOf(joint.value)}: ${causeNamed(own.value.cause)?.label ?? own.value.cause}, in your own judgement` : `${tagOf(joint.value)}: ${top.probability >= 0.6 ? 'most likely' : 'perhaps'} ${top.label.toLowerCase()}`
 })
+function nameOf(id: string): string {
+  const trouble = plan.value?.troubles.find(t => t.fault === id)
+  return trouble ? `Why: ${troubleName(piece.value!, trouble)}` : ''
+}
 const CAUSE_ITEMS = [{ label: 'as worked out', value: 'none' }, ...CAUSES.map(c => ({ label: c.label, value: c.id }))]
-function overrule(cause: string): void { if (joint.value) store.tell({ do: 'overrule-cause', joint: joint.value.id, cause: CAUSES.find(c => c.id === cause)?.id ?? null, why: why.value }) }
+function overrule(cause: string): void { if (joint.value) store.tell({ do: 'overrule-cause', trouble: `joint:${joint.value.id}`, cause: CAUSES.find(c => c.id === cause)?.id ?? null, why: why.value }) }
 function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'answer-bracing', answer: piece.value?.choices.bracing?.answer === answer ? null : answer, why: '' }) }
 </script>
 
@@ -40,6 +46,13 @@ function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'a
     <section v-if="joint && diagnosis" aria-labelledby="own">
       <h2 id="own">You judge otherwise?</h2>
       <div class="own"><PickOne :model-value="own?.cause ?? 'none'" :items="CAUSE_ITEMS" aria-labelledby="own" @update:model-value="overrule(String($event))" /><UInput v-model="why" placeholder="why" aria-label="Why you judge otherwise" class="w-72" @change="own && overrule(own.cause)" /></div>
+    </section>
+    <section v-for="d in plan?.faultDiagnoses ?? []" :key="d.fault" :aria-labelledby="`why-${d.fault}`">
+      <h2 :id="`why-${d.fault}`">{{ nameOf(d.fault) }}</h2>
+      <CauseBars v-if="d.causes.length > 0" :causes="d.causes.slice(0, 3)" />
+      <ul class="small">
+        <li v-for="c in d.causes.slice(0, 2)" :key="c.cause"><strong>{{ c.label }}</strong>: {{ c.evidenceFor.join('; ') || 'nothing seen that speaks for it' }}<span v-if="c.notLooked.length > 0" class="soft">; not looked at: {{ c.notLooked.join('; ') }}</span>. {{ c.answer }}</li>
+      </ul>
     </section>
     <section v-if="plan && faulty.length > 0" aria-labelledby="whole">
       <h2 id="whole">The frame as a whole</h2>

@@ -2,6 +2,7 @@
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
 import { lineFigures } from '#core/clamping'
 import { spareTime } from '#core/glue'
+import { bodyName } from '#core/bodies'
 import { tagOf } from '#core/piece/facts'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
@@ -21,13 +22,19 @@ const dryRun = computed(() => plan.value?.gates.find(g => g.id === 'dry-run')?.d
 const heading = computed(() => {
   const p = plan.value
   if (!p) return ''
-  if (p.stages.length === 0) return p.problems.length > 0 ? 'Not ready to be glued' : 'Nothing to glue'
+  if (p.stages.length === 0) return p.stops.length > 0 ? 'Not ready to be glued' : 'Nothing to glue'
   const least = Math.min(...p.stages.map(s => usable.value - s.working.value))
   return least < 0 ? 'One stage does not fit its open time' : `${p.stages.length === 1 ? 'One stage' : `${p.stages.length} stages`}, ${quantity({ value: least, unit: 'min' })} to spare`
 })
 const ticked = ref(new Set<string>())
 const flip = (key: string) => { const next = new Set(ticked.value); if (!next.delete(key)) next.add(key); ticked.value = next }
-function log(kind: 'dry-run-closed' | 'stage-glued' | 'clamps-off', stage: number | null): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind, stage, note: '' } }) }
+function log(kind: 'dry-run-closed' | 'stage-glued', stage: number | null): void {
+  const joints = plan.value?.stages.find(s => s.number === stage)?.joints ?? []
+  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind, stage, of: joints.map(id => `joint:${id}`), note: '' } })
+}
+const shop = useShop()
+const roomName = (joints: readonly string[]) => shop.settings.rooms.find(r => r.id === piece.value?.choices.rooms[joints[0] ?? ''])?.name ?? ''
+const own = computed(() => piece.value?.choices)
 const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
 </script>
 
@@ -37,8 +44,10 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
       <h1>{{ heading }}</h1>
       <p v-if="plan.glue.chosen" class="small soft">{{ plan.glue.chosen.glue.label }}, open <FigureValue :figure="plan.glue.chosen.open" label="Open time today" />, of which three quarters may be used: <span class="measure">{{ quantity({ value: usable, unit: 'min' }) }}</span>. It comes undone with {{ plan.glue.chosen.glue.undoBy }}.</p>
     </header>
-    <p v-for="(problem, i) in plan.problems" :key="i" class="field-error"><PhraseText :phrase="problem" /></p>
+    <StopList :stops="plan.stops" />
     <p v-for="(change, i) in plan.glue.changes" :key="`c${i}`" class="small soft"><PhraseText :phrase="change" />.</p>
+    <p v-if="own?.hands" class="small">Planned with {{ own.hands }} pairs of hands. <FieldChipButton plain label="as the shop has" @click="store.tell({ do: 'choose-hands', hands: null })" /></p>
+    <p v-if="own?.notBefore" class="small">Glue is not spread before {{ when(parseWallTime(own.notBefore)) }}. <FieldChipButton plain label="as soon as it is ready" @click="store.tell({ do: 'begin-later', notBefore: null })" /></p>
     <section v-if="plan.stages.length > 0" aria-labelledby="gate">
       <h2 id="gate">Before any glue is spread</h2>
       <ul class="gates"><li v-for="gate in plan.gates" :key="gate.id" :class="{ soft: gate.done }"><span class="box" aria-hidden="true">{{ gate.done ? '✓' : '' }}</span><span><PhraseText :phrase="gate.words" /><span class="sr-only">{{ gate.done ? ', done' : ', not yet' }}</span></span><NuxtLink v-if="!gate.done && gate.step !== 'glue-up'" :to="stepPath(piece.id, gate.step)" class="small">go there</NuxtLink></li></ul>
@@ -52,14 +61,15 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
         <div><dt>Clamps on, off</dt><dd>{{ when(stage.clampedMin) }} – {{ when(stage.clampsOffMin) }}</dd></div>
         <div><dt>Clamp time</dt><dd><FigureValue :figure="stage.cureMin" label="Clamp time" duration /></dd></div>
         <div><dt>Not to be stressed before</dt><dd>{{ when(stage.restUntilMin) }}</dd></div>
+        <div v-if="roomName(stage.joints)"><dt>Cures in</dt><dd>{{ roomName(stage.joints) }} <FieldChipButton plain label="at the bench instead" @click="store.tell({ do: 'choose-room', joints: [...stage.joints], room: null })" /></dd></div>
         <div v-if="stage.after.length > 0"><dt>After</dt><dd>stage {{ stage.after.join(', ') }} is out of clamps</dd></div>
       </dl>
       <table class="rows">
         <thead><tr><th>Clamp, in the order of use</th><th>Force</th><th>Span</th><th>From the rack</th></tr></thead>
         <tbody>
           <tr v-for="{ line, clamp } in stage.clamps" :key="line.part">
-            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${line.part}`)" @change="flip(`${stage.number} ${line.part}`)"> {{ line.label }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span></td>
-            <td><FigureValue :figure="line.force" :label="`Force, ${line.label}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${line.label}`" /></td>
+            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${line.part}`)" @change="flip(`${stage.number} ${line.part}`)"> {{ bodyName(piece, line.part) }}, {{ line.joints.map(tag).join(' and ') }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span></td>
+            <td><FigureValue :figure="line.force" :label="`Force, ${bodyName(piece, line.part)}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${bodyName(piece, line.part)}`" /></td>
             <td><template v-if="clamp">{{ clampNamed(clamp.row.type).label }} <span class="measure">{{ len(clamp.row.openingMm) }}</span>, no. {{ clamp.nth }}</template><strong v-else>none reaches</strong></td>
           </tr>
         </tbody>
@@ -68,7 +78,7 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
     <p v-if="plan.returnMin !== null" class="return">May be sat in from <strong>{{ when(plan.returnMin) }}</strong>, not before. Spread first from <strong>{{ when(plan.readyMin) }}</strong> on, after {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting.</p>
-    <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be sat in: something found is neither mended nor settled, not tried, or would come back. The list above says which.</p>
+    <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be sat in: something is neither mended nor settled, not tried, not measured, or would come back. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">
       <button v-if="!dryRun" type="button" class="key-button main" @click="log('dry-run-closed', null)">Dry run closed, square, level</button>
       <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="log('stage-glued', nextStage.number)">Stage {{ nextStage.number }} is in clamps</button>

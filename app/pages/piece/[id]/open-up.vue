@@ -3,7 +3,9 @@ import { describeDuration } from '#core/measure/wall-time'
 import { CAUTIONS } from '#core/reference/cautions'
 import { phraseText } from '#core/measure/phrase'
 import { DECISION_LABELS, type Decision, type MethodChoice, type Move } from '#core/takeapart'
+import { WAYS_OUT } from '#core/hardware'
 import { tagOf } from '#core/piece/facts'
+import { faultTag } from '#core/piece/faults'
 import { newId, wallNow } from '~/composables/useDevice'
 
 const store = usePiece()
@@ -25,10 +27,28 @@ const heading = computed(() => {
   const opening = count('open') + count('in-the-way')
   if (!plan.value || decisions.value.length === 0) return ''
   if (opening === 0) return 'Nothing has to come apart'
-  return `${opening} joints open in ${plan.value.takeApart.moves.length} ${plan.value.takeApart.moves.length === 1 ? 'move' : 'moves'}, ${count('leave-shut')} stay shut`
+  return `${opening} joints open in ${moves.value.length} ${moves.value.length === 1 ? 'move' : 'moves'}, ${count('leave-shut')} stay shut`
 })
+/** What has come apart already needs no move; only its way home is planned. */
+const moves = computed(() => (plan.value?.takeApart.moves ?? []).map((move, i) => ({ move, i })).filter(({ move }) => move.opens.length > 0))
+const cautions = computed(() => [...new Set(moves.value.flatMap(({ move }) => [...move.cautions, ...move.locksFirst.flatMap(l => WAYS_OUT[l.kind].cautions)]))])
+/** What has to be done before a move: like things together, each with how. */
+function firstOf(move: Move): { what: string, how: string }[] {
+  const locks = new Map<string, { joints: Set<string>, how: string, label: string }>()
+  for (const l of move.locksFirst) {
+    const known = locks.get(l.kind) ?? { joints: new Set<string>(), how: WAYS_OUT[l.kind].way, label: WAYS_OUT[l.kind].label }
+    known.joints.add(tag(l.joint))
+    locks.set(l.kind, known)
+  }
+  return [
+    ...move.offFirst.map(h => ({ what: `${WAYS_OUT[h.kind].label} off first.`, how: WAYS_OUT[h.kind].way })),
+    ...(move.findMetal.length > 0 ? [{ what: `Find the metal in ${move.findMetal.map(tag).join(', ')}.`, how: 'Signs of it were seen: a magnet, under every plug and filler.' }] : []),
+    ...[...locks.values()].map(l => ({ what: `Out first: ${l.label}, ${[...l.joints].join(', ')}.`, how: l.how })),
+    ...move.frail.map((id) => { const f = piece.value!.faults.find(x => x.id === id)!; return { what: f.kind === 'worm' ? `No blow at ${faultTag(piece.value!, f)}.` : `Hold ${faultTag(piece.value!, f)} closed.`, how: f.kind === 'worm' ? 'The wood there is eaten.' : 'A padded clamp across it while this is moved.' } }),
+  ]
+}
 const opened = computed(() => piece.value?.events.some(e => e.kind === 'opened'))
-function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, note: '' } }); void go('glue-up') }
+function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, of: [], note: '' } }); void go('glue-up') }
 /** Joints that come undone the same way are said together. */
 function byMethod(move: Move): { tags: string, many: boolean, method: MethodChoice }[] {
   const groups = new Map<string, { joints: string[], method: MethodChoice }>()
@@ -44,19 +64,19 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
 <template>
   <article v-if="piece && plan" class="sheet">
     <header><h1>{{ heading }}</h1><p class="small soft">About <FigureValue :figure="plan.preparation" label="Opening, mending and dry run" duration /> of work before glue. Label, photograph and measure overhangs first.</p></header>
-    <p v-for="(problem, i) in plan.takeApart.problems" :key="i" class="field-error"><PhraseText :phrase="problem" /></p>
-    <section v-if="plan.takeApart.moves.length > 0" aria-labelledby="moves">
+    <p v-for="(problem, i) in plan.takeApart.problems" :key="i" class="field-error"><PhraseText :phrase="problem.words" /></p>
+    <section v-if="moves.length > 0" aria-labelledby="moves">
       <h2 id="moves">Moves, in order</h2>
       <ol class="moves">
-        <li v-for="(move, i) in plan.takeApart.moves" :key="i">
+        <li v-for="{ move, i } in moves" :key="i">
           <p class="move"><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong> <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">{{ stand.movesShown > i ? 'put back' : 'show it' }}</button></p>
-          <p v-if="move.metalFirst.length > 0" class="red">Metal out before the mallet: {{ move.metalFirst.map(m => `${m.kind.replace('-', ' ')} in ${tag(m.joint)}`).join(', ') }}.</p>
+          <ul v-if="firstOf(move).length > 0" class="first"><li v-for="(step, k) in firstOf(move)" :key="k"><span class="red">{{ step.what }}</span><span v-if="step.how" class="small soft"> {{ step.how }}</span></li></ul>
           <p v-for="m in byMethod(move)" :key="m.tags" class="small">{{ m.tags }}: <PhraseText :phrase="m.method.how" /><template v-if="m.method.soakMin > 0">, <span class="measure">{{ quantity({ value: m.method.soakMin, unit: 'min' }) }}</span>{{ m.many ? ' each' : '' }}</template>.</p>
-          <p class="small">Mallet over a block or a spreader close to the joint, along its line, a little at each end in turn. If it does not move, look again for metal.</p>
           <p v-if="move.watch.length > 0" class="small">Looser than it should be, and in the line of pull: {{ move.watch.map(tag).join(', ') }}. Hold it shut.</p>
-          <p v-for="caution in move.cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>
         </li>
       </ol>
+      <p class="small">Each of them: mallet over a block or a spreader close to the joint, along its line, a little at each end in turn. If it does not move, look again for metal.</p>
+      <p v-for="caution in cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>
       <p class="small soft">The frame is taken to give <span class="measure">{{ len(plan.takeApart.flexMm) }}</span> sideways. Twisting and tilting parts out is left out of account.</p>
     </section>
     <section aria-labelledby="each">
@@ -82,6 +102,7 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
 section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
 .moves { display: grid; gap: 14px; }
 .moves li { display: grid; gap: 3px; }
+.first { display: grid; gap: 2px; }
 .keep, .play { white-space: nowrap; }
 .move { display: flex; justify-content: space-between; align-items: start; gap: 12px; }
 .pick { background: none; border: 0; font-weight: 700; cursor: pointer; min-height: 32px; min-width: 40px; text-align: left; }

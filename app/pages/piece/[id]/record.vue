@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { describeEntry } from '#core/piece/history'
-import { drawingSvg, drawPiece, markFaults, VIEWS } from '#core/drawing'
-import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
+import { drawAsFound, drawingSvg, markFaults, VIEWS } from '#core/drawing'
+import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
 import { recordOf } from '#core/record'
 
 const store = usePiece()
@@ -13,8 +13,8 @@ const sheet = computed(() => {
   const p = piece.value
   if (!p) return ''
   const mended = new Set(plan.value?.mends.filter(m => m.chosen).map(m => m.joint))
-  const drawing = drawPiece(p.parts, p.joints, VIEWS.bench)
-  const marks = presentJoints(p).map(j => ({ joint: j.id, tag: tagOf(j), pencil: mended.has(j.id) ? 'blue' as const : isFaulty(findingOf(p, j.id).state) ? 'red' as const : 'ink' as const }))
+  const drawing = drawAsFound(p, VIEWS.bench)
+  const marks = presentJoints(p).map(j => ({ joint: j.id, tag: tagOf(j), pencil: mended.has(j.id) ? 'blue' as const : isLoose(p, j) ? 'red' as const : 'ink' as const }))
   return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawing, p.title, marks, markFaults(p, drawing.camera)))}`
 })
 const print = () => window.print()

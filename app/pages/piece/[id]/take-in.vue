@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bracingAsked } from '#core/condition/bracing'
 import { findFamily } from '#core/piece/families'
 import type { Measured } from '#core/measure/measured'
 import type { Intake } from '#core/piece/schema'
@@ -7,6 +8,7 @@ import { SPECIES } from '#core/reference/species'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
+const asked = computed(() => (piece.value ? bracingAsked(piece.value) : { blocks: false, webbing: false }))
 const { go } = useStep()
 const family = computed(() => findFamily(piece.value!.shape.family)!)
 const essential = computed(() => family.value.measures.filter(m => m.essential))
@@ -46,10 +48,10 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
       <div class="line"><label for="species">Wood</label><PickOne id="species" :model-value="piece.shape.species" :items="SPECIES_ITEMS" @update:model-value="store.tell({ do: 'set-species', species: String($event) })" /></div>
       <details><summary>Other sizes, assumed until measured</summary><div class="columns"><LengthField v-for="m in others" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.unit === 'deg' ? `${m.hint}, degrees` : m.hint" :unit="m.unit" /></div></details>
     </section>
-    <section aria-labelledby="under">
+    <section v-if="asked.blocks || asked.webbing" aria-labelledby="under">
       <h2 id="under">Under the seat</h2>
-      <ChoiceRow label="Corner blocks" :items="items(BLOCK_STATES)" :model-value="piece.bracing.cornerBlocks" @update:model-value="store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })" />
-      <ChoiceRow label="Webbing" :items="items(WEBBING_STATES)" :model-value="piece.bracing.webbing" @update:model-value="store.tell({ do: 'set-bracing', bracing: { webbing: $event as (typeof WEBBING_STATES)[number] } })" />
+      <ChoiceRow v-if="asked.blocks" label="Corner blocks" :items="items(BLOCK_STATES)" :model-value="piece.bracing.cornerBlocks" @update:model-value="store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })" />
+      <ChoiceRow v-if="asked.webbing" label="Webbing" :items="items(WEBBING_STATES)" :model-value="piece.bracing.webbing" @update:model-value="store.tell({ do: 'set-bracing', bracing: { webbing: $event as (typeof WEBBING_STATES)[number] } })" />
     </section>
     <PartsSection />
     <section aria-labelledby="job">

@@ -37,7 +37,7 @@ const { copyToOthers, copying, copied } = useSetCopy(() => joint.value?.id)
 const focusIn = (id: string) => document.querySelector<HTMLElement>(`[aria-labelledby="${id}"] button`)?.focus()
 const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 const words = (id: string) => id.replaceAll('-', ' ')
-useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => answer(s)])), Enter: keep, d: () => focusIn('way'), s: () => focusIn('looked'), a: () => focusIn('metal'), f: () => document.querySelector<HTMLElement>('[aria-label="Add a fault"] button')?.focus() })
+useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => answer(s)])), Enter: keep, d: () => focusIn('way'), s: () => focusIn('looked'), a: () => document.querySelector<HTMLElement>('.holds [role="group"]:last-child button')?.focus(), f: () => document.querySelector<HTMLElement>('[aria-label="Add a fault"] button')?.focus() })
 </script>
 
 <template>
@@ -56,11 +56,16 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
     <template v-if="isFaulty(finding.state)">
       <section><h2 id="way">Which way</h2><div class="chips" role="group" aria-labelledby="way"><button v-for="d in DIRECTIONS" :key="d" type="button" class="chip" :aria-pressed="finding.directions.includes(d)" @click="store.tell({ do: 'set-direction', joint: joint.id, direction: d, on: !finding.directions.includes(d) })">{{ DIRECTION_LABELS[d] }}</button></div></section>
       <section><h2>Clearance, mortise less tenon</h2><div class="gaps"><LengthField v-for="where in clearancesOf(joint.form)" :key="`${joint.id}-${where}`" dense :label="CLEARANCE_LABELS[where]" :value="finding.clearance[where] ?? null" :take="takeClearance(where)" :clear="() => { store.tell({ do: 'measure-clearance', joint: joint!.id, where, measure: null }) }" hint="whole gap" /></div><p v-for="t in tapers" :key="t.where" class="small">Tapered {{ t.where }}: <LazyFigureValue label="Wider by" :figure="t.by" /> wider at the {{ t.widerAt }}, <LazyFigureValue label="Taper" :figure="t.angle" />. Do not run a drill into it.</p></section>
+    </template>
+    <component :is="isFaulty(finding.state) ? 'div' : 'details'" v-if="finding.state !== 'not-tested'" class="closer">
+      <summary v-if="!isFaulty(finding.state)">Signs, old glue and metal in it</summary>
       <section><h2 id="looked">Looked for</h2><div class="chips" role="group" aria-labelledby="looked"><button v-for="s in signsAt(joint)" :key="s.id" type="button" class="chip" :data-look="finding.signs[s.id] ?? 'none'" :title="s.hint" :aria-label="`${s.label}: ${lookWords(s.id)}`" @click="cycle(s.id)">{{ s.label }}</button></div><p class="small soft">Press once for seen, twice for looked and not there, again for not looked.</p></section>
       <section class="pair">
         <div><h2 id="old">Old glue</h2><PickOne :model-value="finding.oldGlue" :items="OLD_GLUES.map(g => ({ label: g === 'pva' ? 'PVA' : words(g), value: g }))" class="w-48" aria-labelledby="old" @update:model-value="store.tell({ do: 'set-old-glue', joint: joint.id, glue: $event as (typeof OLD_GLUES)[number] })" /></div>
-        <MetalList :joint="joint" />
+        <HoldList :on="{ kind: 'joint', id: joint.id }" heading="Metal, pins and hardware" />
       </section>
+    </component>
+    <template v-if="isFaulty(finding.state)">
       <section v-if="diagnosis">
         <div class="spread"><h2>What this speaks for</h2><span class="small soft">after {{ diagnosis.observations }} observations</span></div>
         <CauseBars :causes="diagnosis.causes.slice(0, 3)" />
@@ -91,6 +96,8 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
 section { display: grid; gap: 7px; }
 .gaps { display: grid; grid-template-columns: repeat(auto-fit, minmax(118px, 1fr)); gap: 10px; }
 .pair { grid-template-columns: auto 1fr; gap: 24px; }
+.closer { display: grid; gap: 14px; }
+.closer > summary { cursor: pointer; min-height: 36px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }
 .pair > div { display: grid; gap: 7px; align-content: start; }
 .spread { display: flex; justify-content: space-between; align-items: baseline; border-top: 1px solid var(--rule); padding-top: 10px; }
 @media (max-width: 640px) { .pair { grid-template-columns: 1fr; } }

@@ -1,5 +1,5 @@
-import { drawingSvg, drawPiece, markFaults, VIEWS } from '#core/drawing'
-import { findingOf, isFaulty, presentJoints, tagOf } from '#core/piece/facts'
+import { drawAsFound, drawingSvg, markFaults, VIEWS } from '#core/drawing'
+import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
 import { idOf, orAbsent } from '../../../pieces/answers'
 import { findPiece } from '../../../pieces/store'
 
@@ -10,7 +10,7 @@ export default defineEventHandler(async (event) => {
   const { piece } = stored
   setHeader(event, 'content-type', 'image/svg+xml; charset=utf-8')
   setHeader(event, 'content-disposition', `attachment; filename="${id}.svg"`)
-  const marks = presentJoints(piece).map(j => ({ joint: j.id, tag: tagOf(j), pencil: isFaulty(findingOf(piece, j.id).state) ? 'red' as const : 'ink' as const }))
-  const drawing = drawPiece(piece.parts, piece.joints, VIEWS.bench)
+  const marks = presentJoints(piece).map(j => ({ joint: j.id, tag: tagOf(j), pencil: isLoose(piece, j) ? 'red' as const : 'ink' as const }))
+  const drawing = drawAsFound(piece, VIEWS.bench)
   return drawingSvg(drawing, piece.title, marks, markFaults(piece, drawing.camera))
 })

@@ -1,0 +1,102 @@
+import { bodyName } from '../core/bodies'
+import { STATE_LABELS, surveySentence } from '../core/condition/survey'
+import { faultPhrase } from '../core/condition/fault-words'
+import { WAYS_OUT } from '../core/hardware'
+import { phraseText, formatQuantity, q, type Phrase } from '../core/measure/phrase'
+import { describeDuration, describeWallTime } from '../core/measure/wall-time'
+import { faultTag } from '../core/piece/faults'
+import { findingOf, tagOf } from '../core/piece/facts'
+import type { Piece } from '../core/piece/schema'
+import { troubleName, type Plan } from '../core/plan'
+import { DECISION_LABELS, type Move } from '../core/takeapart'
+
+const text = (x: Phrase) => phraseText(x)
+
+/** A whole plan in words, in the order in which a repairer reads it: found, first, mends, opening, glue-up, what stops it. */
+export function planText(piece: Piece, plan: Plan): string {
+  return [
+    piece.title,
+    surveySentence(piece),
+    ...found(piece, plan),
+    ...stopping(plan),
+    ...mends(piece, plan),
+    ...opening(piece, plan),
+    ...gluing(piece, plan),
+    usable(plan),
+  ].join('\n')
+}
+
+const jointOf = (piece: Piece, id: string) => piece.joints.find(j => j.id === id)!
+const tagFor = (piece: Piece, id: string) => tagOf(jointOf(piece, id))
+
+function found(piece: Piece, plan: Plan): string[] {
+  const lines = plan.troubles.map((t) => {
+    const fault = piece.faults.find(f => f.id === t.fault)
+    const joint = t.joint !== null && !fault ? jointOf(piece, t.joint) : undefined
+    const what = fault ? `: ${text(faultPhrase(piece, fault))}` : joint ? ` ${joint.label}: ${STATE_LABELS[findingOf(piece, joint.id).state]}` : ''
+    const diagnosis = joint && plan.diagnoses.find(d => d.joint === joint.id)
+    const faultCauses = fault && plan.faultDiagnoses.find(d => d.fault === fault.id)?.causes.slice(0, 2)
+    const why = faultCauses && faultCauses.length > 0 ? `. Why: ${faultCauses.map(c => `${c.label.toLowerCase()} ${formatQuantity(q(c.low, 'share', c.high))}`).join(', ')}` : diagnosis ? `. Why: ${diagnosis.causes.slice(0, 2).map(c => `${c.label.toLowerCase()} ${formatQuantity(q(c.low, 'share', c.high))}`).join(', ')}` : ''
+    return `  ${troubleName(piece, t)}${what}${why}\n    -> ${answer(t)}`
+  })
+  return ['', 'Found, worst first', ...(lines.length > 0 ? lines : ['  nothing']), `  ${plan.whole.sentence}`]
+}
+
+function answer(t: Plan['troubles'][number]): string {
+  if (t.answer !== 'open') return `${t.answer.replace('-', ' ')}${t.why ? `: ${t.why}` : ''}`
+  return t.waitsFor.length > 0 ? `open: waits for ${t.waitsFor.join(', ')}` : 'open: neither mended nor settled'
+}
+
+function stopping(plan: Plan): string[] {
+  const lines = plan.stops.flatMap(s => [`  ! ${text(s.why)}`, ...s.remedies.map(r => `      ${r.command ? '*' : '-'} ${text(r.words)}${r.changes.length > 0 ? `: ${text(r.changes)}` : ''}`)])
+  return lines.length > 0 ? ['', 'What stops it, and what would free it', ...lines] : []
+}
+
+function mends(piece: Piece, plan: Plan): string[] {
+  const lines = plan.mends.flatMap(m => m.options.map(o => `  ${tagFor(piece, m.joint)} ${o.id === m.chosen ? '>' : o.verdict.fits ? '+' : '-'} ${o.label}: ${text(o.verdict.reason)}`))
+  const { glue } = plan
+  const runner = glue.choice.runnerUp ? `; next best ${glue.choice.runnerUp.glue.label} ${glue.choice.wouldWin}` : ''
+  const chosen = glue.chosen ? `${glue.chosen.glue.label}, open ${formatQuantity(q(glue.chosen.open.value, 'min'))}${runner}` : 'none will do'
+  const glues = lines.length > 0 ? ['', `Glue: ${chosen}`, ...glue.changes.map(c => `  ${text(c)}`)] : []
+  return ['', 'Mends', ...(lines.length > 0 ? lines : ['  none']), ...glues]
+}
+
+function opening(piece: Piece, plan: Plan): string[] {
+  const decisions = plan.takeApart.decisions.filter(d => d.decision !== 'leave-shut')
+  const shut = plan.takeApart.decisions.length - decisions.length
+  return [
+    '', 'Open up',
+    ...plan.takeApart.moves.flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...before(piece, m).map(x => `     first: ${x}`)]),
+    ...decisions.map(d => `  ${tagFor(piece, d.joint)} ${DECISION_LABELS[d.decision]}: ${text(d.why)}`),
+    `  ${shut} joints stay shut`,
+  ]
+}
+
+const before = (piece: Piece, m: Move): string[] => [
+  ...m.offFirst.map(h => `${WAYS_OUT[h.kind].label} off`),
+  ...m.findMetal.map(id => `find the metal in ${tagFor(piece, id)}`),
+  ...m.locksFirst.map(l => `${l.count > 1 ? `${l.count} × ` : ''}${WAYS_OUT[l.kind].label} out of ${tagFor(piece, l.joint)}`),
+  ...m.frail.map(id => piece.faults.find(f => f.id === id)!).map(f => `${f.kind === 'worm' ? 'no blow at' : 'hold closed'} ${faultTag(piece, f)}`),
+  ...byMethod(piece, m),
+]
+
+/** Joints that come undone the same way are said together. */
+function byMethod(piece: Piece, m: Move): string[] {
+  const groups = new Map<string, string[]>()
+  for (const { joint, method } of m.methods) groups.set(text(method.how), [...(groups.get(text(method.how)) ?? []), tagFor(piece, joint)])
+  return [...groups].map(([how, tags]) => `${tags.join(', ')}: ${how}`)
+}
+
+function gluing(piece: Piece, plan: Plan): string[] {
+  if (plan.stages.length === 0) return []
+  const at = (min: number) => describeWallTime(min, plan.startMin)
+  const stages = plan.stages.flatMap(s => [
+    `  Stage ${s.number}: ${s.joints.map(id => tagFor(piece, id)).join(', ')}; ${formatQuantity(q(s.working.value, 'min'))} of work, on at ${at(s.clampedMin)}, off ${at(s.clampsOffMin)}`,
+    ...s.clamps.map(({ line, clamp }) => `    ${bodyName(piece, line.part)}, ${line.joints.map(id => tagFor(piece, id)).join(' and ')}: ${formatQuantity(q(line.force.low ?? line.force.value, 'kN', line.force.high ?? line.force.value))}, span ${Math.round(line.spanMm)} mm, ${clamp ? `${clamp.row.type} ${clamp.nth}` : 'no clamp'}${line.needsCaul ? `, ${line.offSquareDeg.toFixed(1)}° off square: sloped caul` : ''}`),
+  ])
+  return ['', `Ready to glue ${at(plan.readyMin)}, after ${describeDuration(plan.preparation.value)}`, ...stages]
+}
+
+const usable = (plan: Plan): string => (plan.returnMin === null
+  ? 'No date: something is neither mended nor settled, not tried, not measured, or would come back'
+  : `In use from ${describeWallTime(plan.returnMin, plan.startMin)}`)

@@ -1,0 +1,32 @@
+import { jointCase, mendCandidates, type Work } from '../mend'
+import type { Joint } from '../piece/schema'
+import type { TakeApart } from '../takeapart'
+import type { Job } from './job'
+import type { JointMend } from './plan'
+
+/** Every mend for a joint with the glue in view, and the repairer’s own pick if it fits. */
+export function candidatesFor({ piece, school }: Job, joint: Joint, gapMm: number): JointMend {
+  const options = mendCandidates(jointCase(piece, joint, school, gapMm)).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+  const own = piece.choices.mends[joint.id]
+  const pick = options.find(o => o.id === own && o.verdict.fits)
+  return { joint: joint.id, options, chosen: pick?.id ?? null, picked: pick !== undefined }
+}
+
+/** The work of the repairer's pick if it is of this kind; without a pick, of the best that fits. */
+export function workOf(m: JointMend, opens: boolean): Work | null {
+  const option = m.picked ? m.options.find(o => o.id === m.chosen) : m.options.find(o => o.verdict.fits && o.opens === opens)
+  return option && option.verdict.fits && option.opens === opens ? option.verdict : null
+}
+
+/** After the take-apart: what opens gets the best mend that opens, what stays gets glue in place. */
+export function settleMend(m: JointMend, apart: TakeApart): JointMend {
+  if (m.picked) return m
+  const decision = apart.decisions.find(d => d.joint === m.joint)!.decision
+  if (decision === 'undecided') return m
+  return { ...m, chosen: m.options.find(o => o.verdict.fits && o.opens === (decision !== 'mend-in-place'))?.id ?? null }
+}
+
+export const chosenWork = (m: JointMend): Work | null => { const v = m.options.find(o => o.id === m.chosen)?.verdict; return v?.fits ? v : null }
+
+/** The short name of a joint's mend, for its tag. */
+export const mendShort = (m: JointMend): string | null => m.options.find(o => o.id === m.chosen)?.short ?? null

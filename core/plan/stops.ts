@@ -1,0 +1,159 @@
+import { bodyName } from '../bodies'
+import { chooseGlue, type GlueVerdict } from '../glue'
+import { nextWorkingMin } from '../glueup'
+import { phraseText, q, say, type Phrase } from '../measure/phrase'
+import { describeWallTime, formatWallTime, MIN_PER_DAY } from '../measure/wall-time'
+import { apply } from '../piece/apply'
+import type { Command } from '../piece/commands'
+import { tagOf } from '../piece/facts'
+import { OPEN_TIME_SHARE } from '../reference/rates'
+import { settle, type Draft } from './draft'
+import { jobOf, jointOf, type Job } from './job'
+import type { AnsweredTrouble, Reading, Remedy, StepId, Stop } from './plan'
+import { troubleName } from './troubles'
+
+const MOST_HANDS = 4
+const MOST_ROOMS = 3
+
+/** Everything that keeps a plan from going on, gravest first, and for each what would free it, tried out. */
+export function stopsOf(job: Job, draft: Draft, troubles: readonly AnsweredTrouble[], readings: readonly Reading[], startAt: string): Stop[] {
+  const trial: Trial = { job, draft, startAt }
+  return [
+    ...troubles.filter(t => t.answer === 'open').map(t => openTrouble(job, draft, t)),
+    ...draft.apart.problems.map(p => apartStop(job, p)),
+    ...readingStop(job, readings),
+    ...glueStops(trial),
+    ...stageStops(trial),
+  ]
+}
+
+interface Trial { readonly job: Job, readonly draft: Draft, readonly startAt: string }
+
+/** A remedy that is done at a step of its own and cannot be tried out beforehand. */
+const atStep = (id: Remedy['id'], words: Phrase, step: StepId, joint: string | null = null, command: Command | null = null): Remedy =>
+  ({ id, words, changes: [], command, step, joint })
+
+function openTrouble(job: Job, draft: Draft, t: AnsweredTrouble): Stop {
+  const name = troubleName(job.original, t)
+  const others = t.waitsFor.flatMap(id => job.troubles.filter(o => o.id === id)).map(o => o.tag)
+  const mend = draft.mends.find(m => m.joint === t.joint && t.fault === null)
+  const byHand = atStep('mend-by-hand', say`Mend it by other means, or leave it, and say how or why`, 'mend', t.joint)
+  const isRefused = t.kind === 'joint-loose' && mend !== undefined && mend.chosen === null
+  const mayMeasure = isRefused && Object.keys(job.piece.findings[mend.joint]?.clearance ?? {}).length === 0
+  const measure = mayMeasure ? [atStep('measure', say`Measure its clearance: nobody has`, 'test', mend.joint)] : []
+  const words = others.length > 0
+    ? say`${name} waits for ${others.join(', ')}.`
+    : isRefused
+      ? say`${name}: none of the mends here fits it.`
+      : t.kind === 'joint-loose'
+        ? say`${name} cannot be closed yet: it waits for what comes apart with it.`
+        : say`${name}: no mend here serves it yet.`
+  return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, byHand] }
+}
+
+function apartStop(job: Job, problem: Draft['apart']['problems'][number]): Stop {
+  const shut = problem.kind === 'stays-shut' ? [problem.joint] : problem.shut
+  const remedies = shut.map(joint =>
+    atStep('may-open', say`Let ${tagOf(jointOf(job.piece, joint))} be opened`, 'open-up', joint, { do: 'leave-shut', joint, on: false }))
+  return { id: problem.kind, about: shut.map(id => `joint:${id}`), why: problem.words, remedies }
+}
+
+const WHERE = { 'cheek': 'at the cheeks', 'edge': 'at the edges', 'round': 'all round', 'cheek-bottom': 'at the bottom', 'edge-bottom': 'at the bottom', 'round-bottom': 'at the bottom' } as const
+
+const READ_FIRST = {
+  cut: 'Measure first: what is cut cannot be put back, and its size is only assumed.',
+  glue: 'Measure first: an assumed gap chooses the glue for the whole piece.',
+  opening: 'Look first: over old protein glue it could be glued in place, and sound joints would stay shut.',
+} as const
+
+function readingStop(job: Job, readings: readonly Reading[]): Stop[] {
+  if (readings.length === 0) return []
+  return (['cut', 'glue', 'opening'] as const).flatMap((decides): Stop[] => {
+    const own = readings.filter(r => r.decides === decides)
+    if (own.length === 0) return []
+    const remedies = own.map((r) => {
+      const tag = tagOf(jointOf(job.piece, r.joint))
+      return atStep('measure', r.of === 'old-glue' ? say`Find out the old glue in ${tag}: a warm damp swab on a crumb` : say`Measure ${tag} ${WHERE[r.clearance]}`, 'test', r.joint)
+    })
+    return [{ id: 'measure-first', about: own.map(r => `joint:${r.joint}`), why: say`${READ_FIRST[decides]}`, remedies }]
+  })
+}
+
+function glueStops(trial: Trial): Stop[] {
+  const { job, draft } = trial
+  const joints = draft.staging.stages.flatMap(s => s.joints)
+  if (joints.length === 0) return []
+  const about = joints.map(id => `joint:${id}`)
+  if (draft.verdict === null) {
+    const near = chooseGlue(draft.needs, job.school, job.shop, job.climate).verdicts.filter(v => v.onShelf).slice(0, 3)
+    const why = say`No glue does: ${near.map(v => `${v.glue.label} ${v.against.map(a => phraseText(a)).join(' and ')}`).join('; ')}.`
+    return [{ id: 'no-glue', about, why, remedies: thatHelp(trial, [...rooms(trial), ...later(trial), ...hands(trial)]) }]
+  }
+  if (draft.verdict.against.length === 0) return []
+  const { label } = draft.verdict.glue
+  const why = say`${label}: ${draft.verdict.against.map(a => phraseText(a)).join('; ')}.`
+  const offers = [...rooms(trial), ...later(trial), ...hands(trial), { id: 'own-judgement' as const, words: say`Let the program choose the glue`, command: { do: 'choose-glue' as const, glue: null }, step: 'glue-up' as const }]
+  return [{ id: draft.neverSets ? 'never-sets' : 'own-glue', about, why, remedies: thatHelp(trial, offers) }]
+}
+
+function stageStops(trial: Trial): Stop[] {
+  const { draft, job } = trial
+  const usable = draft.verdict ? draft.verdict.open.value * OPEN_TIME_SHARE : Infinity
+  return draft.stages.filter(s => !s.glued).flatMap((s): Stop[] => {
+    const isLong = s.working.value > usable
+    const long: Stop[] = isLong && draft.verdict
+      ? [{
+          id: 'stage-too-long',
+          about: [String(s.number)],
+          why: say`Stage ${s.number} needs ${q(s.working.value, 'min')}, and ${draft.verdict.glue.label} leaves ${q(usable, 'min')}.`,
+          remedies: thatHelp(trial, [...hands(trial), ...slowerGlue(trial)]),
+        }]
+      : []
+    const clamps = s.unserved.map((line): Stop => ({
+      id: 'no-clamp',
+      about: [String(s.number)],
+      why: say`Stage ${s.number}: no clamp on the rack spans ${q(line.spanMm + 20, 'mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${bodyName(job.original, line.part)}, ${line.joints.map(id => tagOf(jointOf(job.piece, id))).join(' and ')}.`,
+      remedies: [atStep('clamps', say`Put one on the rack that does, or borrow it and add it in Shop`, 'glue-up')],
+    }))
+    return [...long, ...clamps]
+  })
+}
+
+type Offer = Pick<Remedy, 'id' | 'words' | 'step'> & { readonly command: Command }
+
+/** Carry what is in clamps to a warmer room: the warmest by night first. */
+function rooms({ job, draft }: Trial): Offer[] {
+  const joints = draft.staging.stages.flatMap(s => s.joints)
+  const warmer = job.shop.rooms.filter(r => r.nightC > job.climate.tonightC).sort((a, b) => b.nightC - a.nightC).slice(0, MOST_ROOMS)
+  return warmer.map(room => ({ id: 'carry-to-room', words: say`Carry it to: ${room.name}, ${q(room.nightC, 'C')} by night`, command: { do: 'choose-room', joints, room: room.id }, step: 'glue-up' }))
+}
+
+function later({ job, draft }: Trial): Offer[] {
+  const morning = nextWorkingMin(job.shop, draft.readyMin - (draft.readyMin % MIN_PER_DAY) + MIN_PER_DAY)
+  return [{ id: 'begin-later', words: say`Glue it up ${describeWallTime(morning, job.startMin)}`, command: { do: 'begin-later', notBefore: formatWallTime(morning) }, step: 'glue-up' }]
+}
+
+function hands({ job }: Trial): Offer[] {
+  const more = job.shop.hands + 1
+  return more > MOST_HANDS ? [] : [{ id: 'more-hands', words: say`Ask for another pair of hands: ${more} pairs`, command: { do: 'choose-hands', hands: more }, step: 'glue-up' }]
+}
+
+function slowerGlue({ job, draft }: Trial): Offer[] {
+  const { verdicts } = chooseGlue({ ...draft.needs, workingMin: draft.staging.bottleneckMin }, job.school, job.shop, job.climate)
+  const slower = verdicts.filter(v => v.against.length === 0 && v.open.value > (draft.verdict?.open.value ?? 0)).slice(0, 2)
+  return slower.map(v => ({ id: 'another-glue', words: say`Take ${v.glue.label}${v.onShelf ? '' : ', which is not on the shelf'}`, command: { do: 'choose-glue', glue: v.glue.id }, step: 'glue-up' }))
+}
+
+/** Each offer is planned with; those that free the plan are kept, with what they change. */
+function thatHelp({ job, startAt }: Trial, offers: readonly Offer[]): Remedy[] {
+  return offers.flatMap((offer): Remedy[] => {
+    const told = apply(job.original, offer.command)
+    if (!told.ok) return []
+    const { draft } = settle(jobOf(told.value, { ...job.shop }, job.climate, startAt))
+    if (!draft.verdict || draft.verdict.against.length > 0 || draft.stages.length === 0 || !isInTime(draft, draft.verdict)) return []
+    const off = Math.max(...draft.stages.map(s => s.clampsOffMin))
+    return [{ ...offer, changes: say`${draft.verdict.glue.label}, out of clamps ${describeWallTime(off, job.startMin)}`, joint: null }]
+  })
+}
+
+const isInTime = (draft: Draft, verdict: GlueVerdict): boolean => draft.stages.every(s => s.working.value <= verdict.open.value * OPEN_TIME_SHARE)

@@ -1,0 +1,99 @@
+import { bodyName, partOfBody, type Standing } from '../bodies'
+import { locksOf, offFirst, type HeldBy } from '../hardware'
+import { mm, say, type Phrase } from '../measure/phrase'
+import { dot, type Vec } from '../measure/vec'
+import { FORMS } from '../piece/joint-forms'
+import { findingOf, isLoose, partOf, tagOf } from '../piece/facts'
+import type { Hold, Joint, Piece } from '../piece/schema'
+import { twinId } from '../piece/sides'
+import type { CautionId } from '../reference/cautions'
+import type { Separation } from './bodies'
+import { frailtiesOf } from './costs'
+import { methodFor, type MethodChoice } from './methods'
+import { jointOfTie } from './problem'
+
+/** One group of bodies that leaves the rest along one line, with all that has to be done before it does. */
+export interface Move {
+  readonly parts: readonly string[]
+  /** What stays behind of the body they leave. */
+  readonly from: readonly string[]
+  readonly words: Phrase
+  readonly joints: readonly string[]
+  /** Of its joints those that are still together: none where it has all come apart already and only the way home is told. */
+  readonly opens: readonly string[]
+  readonly direction: Vec
+  readonly springMm: number
+  /** What sits on the moving parts, or on those they leave, and comes off before anything is struck. */
+  readonly offFirst: readonly Hold[]
+  /** Pins, wedges, screws, bolts: all that locks a joint of this move, out before it. */
+  readonly locksFirst: readonly HeldBy[]
+  /** Joints where somebody saw signs of metal and nobody has found it yet. */
+  readonly findMetal: readonly string[]
+  readonly methods: readonly { readonly joint: string, readonly method: MethodChoice }[]
+  readonly cautions: readonly CautionId[]
+  /** Shut joints in the line of pull that are loose and could let go instead. */
+  readonly watch: readonly string[]
+  /** What is wrong in the wood that is struck or sprung here, by the faults’ ids: held closed while it is moved. */
+  readonly frail: readonly string[]
+}
+
+const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
+
+const AXES: readonly [Vec, string][] = [
+  [[1, 0, 0], 'to the sitter’s left'], [[-1, 0, 0], 'to the sitter’s right'], [[0, 1, 0], 'upward'], [[0, -1, 0], 'downward'],
+  [[0, 0, 1], 'forward'], [[0, 0, -1], 'backward'],
+]
+export const directionWords = (direction: Vec): string => AXES.reduce((best, a) => (dot(a[0], direction) > dot(best[0], direction) ? a : best))[1]
+
+/** A separation of the search as a move for the bench. `parted` holds all joints that come apart in the whole take-apart. */
+export function describeMove({ piece, breaks }: Standing, original: Piece, move: Separation, parted: ReadonlySet<string>): Move {
+  const joints = [...new Set(move.joints.map(jointOfTie))].map(id => jointOf(piece, id))
+  const stuck = joints.filter(j => findingOf(piece, j.id).state !== 'apart')
+  const methods = stuck.filter(j => FORMS[j.form.kind].glued).map(j => ({ joint: j.id, method: methodAt(piece, j) }))
+  const locks = joints.flatMap(j => locksOf(piece, j))
+  const touched = new Set([...move.parts, ...joints.flatMap(j => [j.enters, j.receives])].map(partOfBody))
+  const spring = move.springMm > 0.5 ? say`, sprung ${mm(move.springMm)}` : say``
+  const watch = piece.joints.filter(j => !parted.has(j.id) && isLoose(piece, j) && move.parts.includes(j.enters) !== move.parts.includes(j.receives))
+  return {
+    parts: move.parts,
+    from: move.from,
+    joints: joints.map(j => j.id),
+    opens: stuck.map(j => j.id),
+    direction: move.direction,
+    springMm: move.springMm,
+    offFirst: [...touched].flatMap(part => offFirst(piece, part)),
+    locksFirst: locks,
+    findMetal: joints.filter(j => hasUnfoundMetal(piece, j, locks)).map(j => j.id),
+    methods,
+    words: say`${namesOf(original, move.parts, breaks.length > 0)} ${directionWords(move.direction)}${spring}: ${(stuck.length > 0 ? stuck : joints).map(tagOf).join(', ')}`,
+    cautions: [...new Set<CautionId>([...methods.flatMap(m => m.method.cautions), ...(methods.length > 0 ? ['spreader' as const] : [])])],
+    watch: watch.map(j => j.id),
+    frail: [...new Set(joints.flatMap(j => frailtiesOf(piece, j)))],
+  }
+}
+
+const methodAt = (piece: Piece, j: Joint): MethodChoice => {
+  const part = partOf(piece, j.enters)
+  return methodFor(findingOf(piece, j.id).oldGlue, part.finish ?? piece.intake.finish, part.species)
+}
+
+/** A sign of metal that was seen stays a warning until something at that joint was recorded. */
+export const hasUnfoundMetal = (piece: Piece, joint: Joint, locks: readonly HeldBy[]): boolean =>
+  findingOf(piece, joint.id).signs['hidden-metal'] === 'seen' && !locks.some(l => l.joint === joint.id && !l.made) && !piece.holds.some(h => h.on.kind === 'joint' && h.on.id === joint.id)
+
+/** `Both front legs and the front rail together`: a part and its counterpart are named once, so that a whole side stays readable. */
+function namesOf(piece: Piece, bodies: readonly string[], isBroken: boolean): string {
+  const left = new Set(bodies)
+  const pairs = new Map<string, number>()
+  const single: string[] = []
+  for (const id of bodies) {
+    if (!left.delete(id)) continue
+    const twin = twinId(id)
+    const isPair = !isBroken && twin !== id && left.delete(twin)
+    if (isPair) pairs.set(partOf(piece, id).role, (pairs.get(partOf(piece, id).role) ?? 0) + 1)
+    else single.push(`the ${bodyName(piece, id)}`)
+  }
+  const names = [...[...pairs].map(([role, n]) => `${n === 1 ? 'both' : `${2 * n}`} ${role.replaceAll('-', ' ')}s`), ...single]
+  const words = names.length === 1 ? names[0]! : `${names.slice(0, -1).join(', ')} and ${names.at(-1)} together`
+  return words[0]!.toUpperCase() + words.slice(1)
+}

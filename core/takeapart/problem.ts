@@ -1,0 +1,88 @@
+import type { Standing } from '../bodies'
+import { glueFaces, jointCase, widest } from '../mend'
+import { findingOf, isLoose } from '../piece/facts'
+import type { Joint, Piece } from '../piece/schema'
+import type { Tie } from './bodies'
+import { openingMinutes } from './costs'
+import type { Fault, Problem } from './search'
+
+/** A joint whose hole a break runs through is held by both halves: the second tie has the joint’s id with this behind it. */
+const ALSO = '~also'
+/** The joint a tie is of. */
+export const jointOfTie = (tie: string): string => tie.split(ALSO)[0]!
+const alsoTie = (joint: string, body: string): string => `${joint}${ALSO}-${body}`
+
+/** Every joint as a tie between bodies, and the shared hole’s order with it. */
+export function tiesOf({ piece, alsoIn }: Standing): Tie[] {
+  const own = piece.joints.map(j => ({ ...asTie(piece, j), ...sharing(piece.joints, j) }))
+  const byId = new Map(own.map(t => [t.id, t]))
+  const also = alsoIn.map(({ joint, body }): Tie => ({ ...byId.get(joint)!, id: alsoTie(joint, body), receives: body }))
+  return [...own, ...also]
+}
+
+function asTie(piece: Piece, j: Joint): Tie {
+  const playMm = isLoose(piece, j) ? widest(glueFaces(jointCase(piece, j, 'everyday', 0))) : 0
+  return { id: j.id, enters: j.enters, receives: j.receives, withdraw: j.withdraw, depthMm: j.depthMm.value, playMm }
+}
+
+/** Of two tenons in one hole the one that passes the other is out first; unseen, neither comes while the other is shut. */
+function sharing(joints: readonly Joint[], j: Joint): Pick<Tie, 'waitsFor' | 'sharesWith'> {
+  const named = joints.find(o => o.id === j.shares)
+  const naming = joints.find(o => o.shares === j.id)
+  if (named && j.passes === undefined) return { sharesWith: named.id }
+  if (named && j.passes === false) return { waitsFor: named.id }
+  if (naming && naming.passes === undefined) return { sharesWith: naming.id }
+  if (naming?.passes) return { waitsFor: naming.id }
+  return {}
+}
+
+/**
+ * The search for what opens. A joint that has come apart holds nothing. Where what came apart lies loose in the hand it
+ * has to go home again along its own line, so it counts as opened at no cost; where the frame round it still stands it
+ * was sprung out and is sprung home again, and asks for nothing.
+ */
+export function problemFor(standing: Standing, faults: readonly Fault[], flexMm: number): Problem {
+  const { piece } = standing
+  const byId = new Map(piece.joints.map(j => [j.id, j]))
+  const shut = new Set([...piece.choices.leaveShut, ...faults.filter(f => !f.mayOpen).map(f => f.joint)])
+  const apart = new Set(piece.joints.filter(j => findingOf(piece, j.id).state === 'apart').map(j => j.id))
+  const ties = tiesOf(standing)
+  const holding = ties.filter(t => !apart.has(jointOfTie(t.id)))
+  const bodyOf = bodiesOf(piece.parts.map(p => p.id), holding)
+  const toClose = new Set(faults.map(f => f.joint).filter(id => apart.has(id)))
+  const isLooseInHand = (t: Tie) => toClose.has(t.id) && bodyOf.get(t.enters) !== bodyOf.get(t.receives)
+  const kept = ties.filter(t => !apart.has(jointOfTie(t.id)) || isLooseInHand(t))
+  const there = new Set(kept.map(t => t.id))
+  const shares = new Map<string, number>()
+  for (const t of kept) shares.set(jointOfTie(t.id), (shares.get(jointOfTie(t.id)) ?? 0) + 1)
+  return {
+    parts: piece.parts.map(p => p.id),
+    ties: kept.map(t => ({ ...t, waitsFor: t.waitsFor && there.has(t.waitsFor) ? t.waitsFor : undefined, sharesWith: t.sharesWith && there.has(t.sharesWith) ? t.sharesWith : undefined })),
+    faults: faults.flatMap(f => kept.filter(t => jointOfTie(t.id) === f.joint).map(t => ({ ...f, joint: t.id }))),
+    flexMm,
+    apart,
+    openCost: (tie) => {
+      const id = jointOfTie(tie)
+      return shut.has(id) ? Infinity : openingMinutes(piece, byId.get(id)!) / shares.get(id)!
+    },
+  }
+}
+
+/** A number for each part: the same where ties hold parts together. */
+function bodiesOf(parts: readonly string[], ties: readonly Tie[]): Map<string, number> {
+  const number = new Map<string, number>()
+  const next = new Map<string, string[]>(parts.map(p => [p, []]))
+  for (const t of ties) {
+    next.get(t.enters)!.push(t.receives)
+    next.get(t.receives)!.push(t.enters)
+  }
+  for (const [i, part] of parts.entries()) {
+    const queue = number.has(part) ? [] : [part]
+    for (const p of queue) {
+      if (number.has(p)) continue
+      number.set(p, i)
+      queue.push(...next.get(p)!)
+    }
+  }
+  return number
+}

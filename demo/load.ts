@@ -27,10 +27,11 @@ export async function loadDemo(url: string, today: string): Promise<boolean> {
 }
 
 /** A shop as what somebody would tell who comes to one with the usual settings. */
-function asChanges({ name, school, hands, opensMin, closesMin, climate, rack, shelf }: Shop): ShopChange[] {
+function asChanges({ name, school, hands, opensMin, closesMin, climate, rooms, rack, shelf }: Shop): ShopChange[] {
   const fields = Object.entries({ name, school, hands, opensMin, closesMin }).map(([field, value]) => ({ do: 'set', field, value }) as ShopChange)
   return [
     ...fields, { do: 'set-climate', climate },
+    ...rooms.map((room): ShopChange => ({ do: 'add-room', room })),
     ...USUAL_SHOP.rack.map(({ id }): ShopChange => ({ do: 'remove-clamps', id })), ...rack.map((row): ShopChange => ({ do: 'add-clamps', row })),
     ...shelf.map((glue): ShopChange => ({ do: 'shelve', glue, on: true })), ...USUAL_SHOP.shelf.filter(g => !shelf.includes(g)).map((glue): ShopChange => ({ do: 'shelve', glue, on: false })),
   ]

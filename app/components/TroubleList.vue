@@ -13,6 +13,7 @@ function settle(trouble: AnsweredTrouble, how: Settled | null): void {
   const result = store.tell({ do: 'settle-trouble', trouble: trouble.id, how, why: how === null ? '' : (typed[trouble.id] ?? '') })
   errors[trouble.id] = result.ok ? '' : result.issues[0]!.message
 }
+const namesOf = (ids: readonly string[]) => troubles.filter(t => ids.includes(t.id)).map(t => t.tag || troubleName(piece.value!, t)).join(', ')
 const nameOf = (trouble: AnsweredTrouble) => { const name = troubleName(piece.value!, trouble); return name[0]!.toUpperCase() + name.slice(1) }
 </script>
 
@@ -23,7 +24,8 @@ const nameOf = (trouble: AnsweredTrouble) => { const name = troubleName(piece.va
     <ul>
       <li v-for="t in troubles" :key="t.id">
         <strong :class="{ red: t.answer === 'open' }">{{ nameOf(t) }}</strong>
-        <template v-if="t.answer === 'open'">
+        <span v-if="t.answer === 'open' && t.waitsFor.length > 0" class="small">Waits for {{ namesOf(t.waitsFor) }}: decide that first.</span>
+        <template v-else-if="t.answer === 'open'">
           <UFormField :label="`Why it is left, or how you mended it`" :error="errors[t.id] || false" :name="t.id" :ui="{ label: 'small soft', error: 'field-error' }">
             <UInput v-model="typed[t.id]" class="w-full" :aria-invalid="Boolean(errors[t.id])" />
           </UFormField>

@@ -24,10 +24,10 @@ const SLENDER_MM = 16
 
 const shortGrain = (piece: Piece, f: Fault): Look => {
   const { grainOneIn } = partOf(piece, f.part)
-  if (f.kind === 'break' && f.fibreDeg) return there(f.fibreDeg.value < 30 && f.angleDeg.value > f.fibreDeg.value + 5)
-  if (!grainOneIn) return 'unknown'
+  const alongFibres = f.kind === 'break' && f.fibreDeg ? there(f.fibreDeg.value < 30 && f.angleDeg.value > f.fibreDeg.value + 5) : 'unknown'
+  if (!grainOneIn) return alongFibres
   const slopeDeg = Math.atan(1 / grainOneIn.value) * DEG
-  return there(grainOneIn.value <= SHORT_GRAIN_ONE_IN || (f.kind === 'break' && Math.abs(f.angleDeg.value - slopeDeg) < 8))
+  return there(alongFibres === 'there' || grainOneIn.value <= SHORT_GRAIN_ONE_IN || (f.kind === 'break' && Math.abs(f.angleDeg.value - slopeDeg) < 8))
 }
 const slender = (piece: Piece, f: Fault): Look => {
   const { widthMm, depthMm } = sectionAt(partOf(piece, f.part), f.along)

@@ -10,7 +10,7 @@ function consider(c: JointCase): Verdict {
   if (!FORMS[c.joint.form.kind].glued) return no(say`a ${FORMS[c.joint.form.kind].label} is not held by glue`)
   if (dowelSnapped(c)) return no(say`a dowel has snapped: glue from outside never reaches it`)
   if (c.metal) return no(say`metal holds it: it must come out before any glue goes in`)
-  if (state !== 'ticks' && state !== 'gives') return no(state === 'solid' ? say`it is solid` : say`it ${state === 'apart' ? 'is apart' : 'swings'}: the fit is lost as well, glue alone will not hold it`)
+  if (state !== 'ticks' && state !== 'gives') return no(state === 'solid' ? say`it is solid` : state === 'apart' ? say`it has come out: clean it and glue it home` : say`it swings: the fit is lost as well, glue alone will not hold it`)
   const gap = widest(glueFaces(c))
   if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the joint leaves ${fitMm(gap)}`)
   if (gap > EASY_FIT_MM) return no(say`${fitMm(gap)} is past an easy fit (${fitMm(EASY_FIT_MM)}): glue that thick fills and does not hold`)

@@ -72,7 +72,7 @@ function consider(c: JointCase): Verdict {
   const ends = round ? c.clearance.round : c.clearance.edge
   const gap = widest(ends)
   const cheeks = widest(glueFaces(c))
-  if (gap < LEAST_MM) return cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receiving.label}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
+  if (gap < LEAST_MM) return !round && cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receiving.label}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
   if (gap > MOST_MM) return no(say`${fitMm(gap)} is more than a wedge can spread (${fitMm(MOST_MM)}): a new tenon`)
   if (!round && cheeks > c.glueGapMm + 1e-9) return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
   const width = round ? form.diameterMm : form.widthMm

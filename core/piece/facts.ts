@@ -39,6 +39,9 @@ export function withoutMissing(piece: Piece): Piece {
   }
 }
 
+/** A table is used, not sat in. */
+export const isTable = (piece: Piece): boolean => piece.parts.some(p => p.role === 'top')
+
 export const tagOf = (joint: Pick<Joint, 'number'>): string => `J${joint.number}`
 export const partOf = (piece: Piece, partId: string): Part => {
   const part = piece.parts.find(p => p.id === partId)

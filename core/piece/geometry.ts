@@ -47,6 +47,8 @@ export function reachToSurfaceMm(part: Part, segment: number, share: number, dir
   const { across, through } = frameOfSegment(part, segment)
   const { widthMm, depthMm } = sectionAt(part, share)
   const [a, b] = [Math.abs(dot(direction, across)), Math.abs(dot(direction, through))]
+  // Along the axis itself there is no side to meet: the ray runs to the farther end.
+  if (Math.hypot(a, b) < 1e-6) return axisLengthMm(part) * Math.max(share, 1 - share)
   if (part.section.shape === 'round') return 1 / Math.hypot(a / (widthMm / 2), b / (depthMm / 2))
   return Math.min(a > 1e-9 ? widthMm / 2 / a : Infinity, b > 1e-9 ? depthMm / 2 / b : Infinity)
 }

@@ -40,7 +40,9 @@ export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
     const wider = { ...settled, gapMm: Math.max(settled.gapMm, gapThatWouldDo(job, draft)) }
     const needs = pickGlue(job, wider) ? wider : settled
     const next = pickGlue(job, needs)
-    if (next?.glue.id === draft.verdict?.glue.id) return { draft: { ...draft, needs, verdict: next }, changes: changeFrom(job, first, needs, next) }
+    // No glue at all: the work stays as it was planned, so that what would free it can be said.
+    if (next === null) return { draft: { ...draft, needs, verdict: null, stages: [] }, changes: [] }
+    if (next.glue.id === draft.verdict?.glue.id) return { draft: { ...draft, needs, verdict: next }, changes: changeFrom(job, first, needs, next) }
     draft = draftWith(job, needs)
   }
   return { draft, changes: changeFrom(job, first, draft.needs, draft.verdict) }
@@ -107,7 +109,7 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const { shop } = job
   const verdict = pickGlue(job, needs)
   const candidates = jointsToMend(job).map(j => candidatesFor(job, j, verdict?.glue.gapMm ?? 0.15))
-  const apart = takeApart(job.piece, candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false) })))
+  const apart = takeApart(job.piece, candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false) })), job.standing)
   const mends = candidates.map(c => settleMend(c, apart))
   const staging = stagingOf(job, mends, apart, verdict ? verdict.open.value * OPEN_TIME_SHARE : 0)
   const preparation = preparationTime(mends, apart)

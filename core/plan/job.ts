@@ -38,6 +38,13 @@ export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: st
   }
 }
 
+/** The same wood on the same bench with other choices about rooms, hands, glue and time: nothing of it opens otherwise. */
+export function withChoices(job: Job, original: Piece): Job {
+  const { hands } = original.choices
+  const shop = hands === null ? job.shop : { ...job.shop, hands }
+  return { ...job, original, piece: { ...job.piece, choices: original.choices }, shop }
+}
+
 export const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
 export const isSettled = ({ original }: Job, trouble: string): boolean => original.choices.settled[trouble] !== undefined
 

@@ -53,7 +53,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     stock: stockOf(draft.mends),
     gates: gatesOf(piece, draft.mends, draft.apart, troubles, readings),
     readings,
-    stops: stopsOf(job, draft, troubles, readings, startAt),
+    stops: stopsOf(job, draft, troubles, readings),
   }
 }
 

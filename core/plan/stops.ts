@@ -8,7 +8,7 @@ import type { Command } from '../piece/commands'
 import { tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { settle, type Draft } from './draft'
-import { jobOf, jointOf, type Job } from './job'
+import { jointOf, jointsToMend, withChoices, type Job } from './job'
 import type { AnsweredTrouble, Reading, Remedy, StepId, Stop } from './plan'
 import { troubleName } from './troubles'
 
@@ -16,10 +16,10 @@ const MOST_HANDS = 4
 const MOST_ROOMS = 3
 
 /** Everything that keeps a plan from going on, gravest first, and for each what would free it, tried out. */
-export function stopsOf(job: Job, draft: Draft, troubles: readonly AnsweredTrouble[], readings: readonly Reading[], startAt: string): Stop[] {
-  const trial: Trial = { job, draft, startAt }
+export function stopsOf(job: Job, draft: Draft, troubles: readonly AnsweredTrouble[], readings: readonly Reading[]): Stop[] {
+  const trial: Trial = { job, draft }
   return [
-    ...troubles.filter(t => t.answer === 'open').map(t => openTrouble(job, draft, t)),
+    ...troubles.filter(t => t.answer === 'open').map(t => openTrouble(trial, t)),
     ...draft.apart.problems.map(p => apartStop(job, p)),
     ...readingStop(job, readings),
     ...glueStops(trial),
@@ -27,13 +27,14 @@ export function stopsOf(job: Job, draft: Draft, troubles: readonly AnsweredTroub
   ]
 }
 
-interface Trial { readonly job: Job, readonly draft: Draft, readonly startAt: string }
+interface Trial { readonly job: Job, readonly draft: Draft }
 
 /** A remedy that is done at a step of its own and cannot be tried out beforehand. */
 const atStep = (id: Remedy['id'], words: Phrase, step: StepId, joint: string | null = null, command: Command | null = null): Remedy =>
   ({ id, words, changes: [], command, step, joint })
 
-function openTrouble(job: Job, draft: Draft, t: AnsweredTrouble): Stop {
+function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
+  const { job, draft } = trial
   const name = troubleName(job.original, t)
   const others = t.waitsFor.flatMap(id => job.troubles.filter(o => o.id === id)).map(o => o.tag)
   const mend = draft.mends.find(m => m.joint === t.joint && t.fault === null)
@@ -41,18 +42,23 @@ function openTrouble(job: Job, draft: Draft, t: AnsweredTrouble): Stop {
   const isRefused = t.kind === 'joint-loose' && mend !== undefined && mend.chosen === null
   const mayMeasure = isRefused && Object.keys(job.piece.findings[mend.joint]?.clearance ?? {}).length === 0
   const measure = mayMeasure ? [atStep('measure', say`Measure its clearance: nobody has`, 'test', mend.joint)] : []
+  const isPlanned = draft.staging.stages.some(s => s.joints.includes(t.joint ?? ''))
   const words = others.length > 0
     ? say`${name} waits for ${others.join(', ')}.`
     : isRefused
       ? say`${name}: none of the mends here fits it.`
-      : t.kind === 'joint-loose'
-        ? say`${name} cannot be closed yet: it waits for what comes apart with it.`
-        : say`${name}: no mend here serves it yet.`
-  return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, byHand] }
+      : t.kind !== 'joint-loose'
+        ? say`${name}: no mend here serves it yet.`
+        : isPlanned
+          ? say`${name} has its mend, and waits for a glue that does.`
+          : say`${name} cannot be closed yet: it waits for what comes apart with it.`
+  const warmer = isRefused ? thatHelp(trial, [...rooms(trial), ...later(trial)], d => d.mends.some(m => m.joint === t.joint && m.chosen !== null)) : []
+  return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, byHand] }
 }
 
 function apartStop(job: Job, problem: Draft['apart']['problems'][number]): Stop {
-  const shut = problem.kind === 'stays-shut' ? [problem.joint] : problem.shut
+  const there = new Set(job.piece.joints.map(j => j.id))
+  const shut = problem.kind === 'stays-shut' ? [problem.joint] : problem.shut.filter(id => there.has(id))
   const remedies = shut.map(joint =>
     atStep('may-open', say`Let ${tagOf(jointOf(job.piece, joint))} be opened`, 'open-up', joint, { do: 'leave-shut', joint, on: false }))
   return { id: problem.kind, about: shut.map(id => `joint:${id}`), why: problem.words, remedies }
@@ -123,7 +129,7 @@ type Offer = Pick<Remedy, 'id' | 'words' | 'step'> & { readonly command: Command
 
 /** Carry what is in clamps to a warmer room: the warmest by night first. */
 function rooms({ job, draft }: Trial): Offer[] {
-  const joints = draft.staging.stages.flatMap(s => s.joints)
+  const joints = [...new Set([...draft.staging.stages.flatMap(s => s.joints), ...jointsToMend(job).map(j => j.id)])]
   const warmer = job.shop.rooms.filter(r => r.nightC > job.climate.tonightC).sort((a, b) => b.nightC - a.nightC).slice(0, MOST_ROOMS)
   return warmer.map(room => ({ id: 'carry-to-room', words: say`Carry it to: ${room.name}, ${q(room.nightC, 'C')} by night`, command: { do: 'choose-room', joints, room: room.id }, step: 'glue-up' }))
 }
@@ -145,12 +151,12 @@ function slowerGlue({ job, draft }: Trial): Offer[] {
 }
 
 /** Each offer is planned with; those that free the plan are kept, with what they change. */
-function thatHelp({ job, startAt }: Trial, offers: readonly Offer[]): Remedy[] {
+function thatHelp({ job }: Trial, offers: readonly Offer[], helps: (draft: Draft) => boolean = () => true): Remedy[] {
   return offers.flatMap((offer): Remedy[] => {
     const told = apply(job.original, offer.command)
     if (!told.ok) return []
-    const { draft } = settle(jobOf(told.value, { ...job.shop }, job.climate, startAt))
-    if (!draft.verdict || draft.verdict.against.length > 0 || draft.stages.length === 0 || !isInTime(draft, draft.verdict)) return []
+    const { draft } = settle(withChoices(job, told.value))
+    if (!draft.verdict || draft.verdict.against.length > 0 || draft.stages.length === 0 || !isInTime(draft, draft.verdict) || !helps(draft)) return []
     const off = Math.max(...draft.stages.map(s => s.clampsOffMin))
     return [{ ...offer, changes: say`${draft.verdict.glue.label}, out of clamps ${describeWallTime(off, job.startMin)}`, joint: null }]
   })

@@ -8,7 +8,7 @@ import { troubleName } from '../plan/troubles'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
 import { FORMS } from '../piece/joint-forms'
-import { faultyJoints, findingOf, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
+import { faultyJoints, findingOf, isTable, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
 import type { Hold, Joint, Piece } from '../piece/schema'
 import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
@@ -118,7 +118,7 @@ function forTheNext(piece: Piece, plan: Plan): RecordSection {
   const glued = plan.stages.filter(s => s.glued).flatMap(s => s.joints).map(id => jointOf(piece, id)).filter(j => FORMS[j.form.kind].glued).map(tagOf)
   return { title: 'For the next repairer', lines: [
     ...(glue && glued.length > 0 ? [line('Glue', say`${glue.label} in ${glued.join(', ')}; comes undone with ${glue.undoBy}`)] : []),
-    ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line('Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),
+    ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line(isTable(piece) ? 'Not to be used before' : 'Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),
     line('Caution', say`${CAUTIONS.return}`),
   ] }
 }

@@ -42,9 +42,11 @@ export interface FaultMends { readonly joint: string, readonly opens: Work | nul
 /** A chair frame gives this much sideways without harm, millimetres; more is tried in steps and said (low confidence). */
 const FLEX_STEPS_MM = [3, 5, 8, 12] as const
 
-/** Decides which joints open, which are mended in place and which stay shut, and in which moves the piece comes apart. */
-export function takeApart(piece: Piece, mends: readonly FaultMends[]): TakeApart {
-  const standing = standingOf(piece)
+/**
+ * Decides which joints open, which are mended in place and which stay shut, and in which moves the piece comes apart.
+ * `standing` is the piece as it stands there; two plans of the same wood give the same one, and share what was searched.
+ */
+export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: Standing = standingOf(piece)): TakeApart {
   const faults: Fault[] = mends.filter(m => m.opens || m.inPlace).map(m => ({
     joint: m.joint, mayOpen: m.opens !== null && !piece.choices.leaveShut.includes(m.joint),
     inPlaceCost: m.inPlace ? inPlaceMinutes(piece, m.inPlace.minutes, m.inPlace.hold) : null,

@@ -84,7 +84,8 @@ test('a plank-seat chair with a ragged break, placed by a click on the leg', asy
   await sheetOf.getByLabel('Angle to the fibres').fill('12')
   await sheetOf.getByLabel('Gap when pressed').fill('0.4')
   await sheetOf.getByLabel('Face that is lost').fill('15')
-  await sheetOf.getByRole('button', { name: 'screw' }).click()
+  await sheetOf.getByRole('radiogroup', { name: 'The part is' }).getByRole('radio', { name: 'in two pieces' }).click()
+  await sheetOf.getByRole('group', { name: 'Passes through it' }).getByRole('button', { name: 'screw' }).click()
   await expect(sheetOf.locator('.says')).toContainText('Aslant')
   await sheetOf.getByRole('button', { name: /^Glue area/ }).click()
   await expect(page.getByRole('dialog')).toContainText('section / sin')
@@ -92,7 +93,7 @@ test('a plank-seat chair with a ragged break, placed by a click on the leg', asy
   await expect(page.locator('.strip').getByRole('button', { name: /^B1, break in the .*leg, ragged/ })).toBeVisible()
   await saved(page)
   const [fault] = (await workshop.pieces())[0]!.faults
-  expect(fault).toMatchObject({ kind: 'break', part: expect.stringMatching(/leg/), surface: 'ragged', angleDeg: { value: 60 }, through: ['screw'] })
+  expect(fault).toMatchObject({ kind: 'break', part: expect.stringMatching(/leg/), parted: 'apart', surface: 'ragged', angleDeg: { value: 60 }, through: ['screw'] })
   expect(fault!.along).toBeGreaterThan(0)
   expect(fault!.along).toBeLessThan(0.9)
 })

@@ -58,7 +58,7 @@ test('a database of the first version is brought up to date, with a copy kept of
   await workshop.start()
   expect(workshop.files).toContain('before-0002-photos-and-faults.db')
   const { piece } = await workshop.piece('vestry-chair')
-  expect(piece).toMatchObject({ schemaVersion: 2, faults: [], set: null, shape: { species: 'Beech, European', edits: [] } })
+  expect(piece).toMatchObject({ schemaVersion: 3, faults: [], set: null, shape: { species: 'Beech, European', edits: [] } })
   expect((await workshop.send('/api/pieces/vestry-chair/entries', { seenVersion: 0, entries: [entry] })).status).toBe(200)
   await page.goto(`${workshop.url}/piece/vestry-chair/test`)
   await expect(page.locator('.strip')).toContainText('22 tested')

@@ -54,8 +54,8 @@ async function lookCloser(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'dowel stub: seen' })).toBeVisible()
   await joint('front rail to right front leg')
   await page.getByRole('button', { name: /^dowel stub/ }).click()
-  await page.getByRole('button', { name: 'Add: screw' }).click()
-  await expect(page.getByRole('button', { name: 'Take off: screw' })).toBeVisible()
+  await page.getByRole('button', { name: 'Add: screw', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Take off: screw', exact: true })).toBeVisible()
 }
 
 const step = (page: Page, name: string) => page.getByRole('navigation', { name: 'Steps of the work' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
@@ -107,7 +107,7 @@ test('the whole job, from first look to record, with the server restarted in the
   await expect(main.locator('h1')).toHaveText(`4 joints open in ${plan.takeApart.moves.length} moves, 10 stay shut`)
   for (const m of plan.takeApart.moves) await expect(main).toContainText(phraseText(m.words))
   for (const d of plan.takeApart.decisions) await expect(main).toContainText(phraseText(d.why))
-  await expect(main).toContainText(`Metal out before the mallet: screw in ${tag('front-rail--right-front-leg')}`)
+  await expect(main).toContainText(`Out first: screw, ${tag('front-rail--right-front-leg')}`)
 
   await step(page, 'Glue-up')
   const usable = plan.glue.chosen!.open.value * OPEN_TIME_SHARE

@@ -3,7 +3,7 @@ import { describeDuration, describeWallTime, parseWallTime } from '#core/measure
 import { lineFigures } from '#core/clamping'
 import { spareTime } from '#core/glue'
 import { bodyName } from '#core/bodies'
-import { tagOf } from '#core/piece/facts'
+import { isTable, tagOf } from '#core/piece/facts'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -77,8 +77,8 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
       <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, level and four feet while it is open; nip up once after five minutes.</p>
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
-    <p v-if="plan.returnMin !== null" class="return">May be sat in from <strong>{{ when(plan.returnMin) }}</strong>, not before. Spread first from <strong>{{ when(plan.readyMin) }}</strong> on, after {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting.</p>
-    <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be sat in: something is neither mended nor settled, not tried, not measured, or would come back. The list above says which.</p>
+    <p v-if="plan.returnMin !== null" class="return">{{ isTable(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. Spread first from <strong>{{ when(plan.readyMin) }}</strong> on, after {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting.</p>
+    <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be {{ isTable(piece) ? 'used' : 'sat in' }}: something is neither mended nor settled, not tried, not measured, or would come back. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">
       <button v-if="!dryRun" type="button" class="key-button main" @click="log('dry-run-closed', null)">Dry run closed, square, level</button>
       <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="log('stage-glued', nextStage.number)">Stage {{ nextStage.number }} is in clamps</button>

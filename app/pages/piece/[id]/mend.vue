@@ -4,7 +4,7 @@ import { fitClassOf } from '#core/wood/fit'
 import { glueFaces, jointCase, widest, workFigures } from '#core/mend'
 import { CAUTIONS } from '#core/reference/cautions'
 import { faultyJoints, tagOf } from '#core/piece/facts'
-import { troubleName, type MendOption } from '#core/plan'
+import { troubleName, type AnsweredTrouble, type MendOption } from '#core/plan'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -30,7 +30,8 @@ const play = computed(() => {
   return { mm: widest(ends), where: fit === 'round' ? 'all round' : fit === 'face' ? 'at the face' : edges ? 'at the edges' : 'at the cheeks', assumed: ends.mouth.basis === 'assumed' }
 })
 /** What the plan has no mend for: what is wrong in the wood, and joints that no mend fits or that were settled otherwise. */
-const others = computed(() => plan.value?.troubles.filter(t => t.answer !== 'mended') ?? [])
+const hasMend = (t: AnsweredTrouble) => t.fault === null && (plan.value?.mends.some(m => m.joint === t.joint && m.chosen !== null) ?? false)
+const others = computed(() => plan.value?.troubles.filter(t => t.answer !== 'mended' && !hasMend(t)) ?? [])
 const open = computed(() => others.value.filter(t => t.answer === 'open'))
 const openNames = computed(() => open.value.slice(0, 4).map(t => troubleName(piece.value!, t)).join('; ') + (open.value.length > 4 ? ' …' : ''))
 const heading = computed(() => {

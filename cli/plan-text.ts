@@ -66,7 +66,8 @@ function opening(piece: Piece, plan: Plan): string[] {
   const shut = plan.takeApart.decisions.length - decisions.length
   return [
     '', 'Open up',
-    ...plan.takeApart.moves.flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...before(piece, m).map(x => `     first: ${x}`)]),
+    ...plan.takeApart.offBefore.map(x => `  off before anything: ${x.kind === 'lift' ? piece.parts.find(p => p.id === x.part)!.label : x.kind.replaceAll('-', ' ')}`),
+    ...plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...before(piece, m).map(x => `     first: ${x}`)]),
     ...decisions.map(d => `  ${tagFor(piece, d.joint)} ${DECISION_LABELS[d.decision]}: ${text(d.why)}`),
     `  ${shut} joints stay shut`,
   ]

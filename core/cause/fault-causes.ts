@@ -59,7 +59,7 @@ const wedgedThere = (piece: Piece, f: Fault): Look => {
   const forms = piece.joints.filter(j => named.has(j.id)).map(j => j.form)
   return named.size === 0 ? 'unknown' : there(forms.some(form => 'wedged' in form && form.wedged === true))
 }
-const isRagged = (_: Piece, f: Fault): Look => there(f.kind === 'break' && (f.surface === 'ragged' || f.surface === 'fibrous'))
+const isRagged = (_: Piece, f: Fault): Look => (f.kind === 'break' && f.surface === 'not-looked' ? 'unknown' : there(f.kind === 'break' && (f.surface === 'ragged' || f.surface === 'fibrous')))
 const glueIs = (...glues: string[]) => (_: Piece, f: Fault): Look => (f.kind !== 'earlier-repair' || f.glue === 'unknown' ? 'unknown' : there(glues.includes(f.glue)))
 
 const on = (look: Evidence['look'], ratio: number, absentRatio: number, words: string): Evidence => ({ look, ratio, absentRatio, words })
@@ -100,7 +100,8 @@ const logistic = (x: number) => 1 / (1 + Math.exp(-x))
 
 /** Causes of a break, a split, a loss or a repair that let go, likeliest first; several may hold at once. */
 export function diagnoseFault(piece: Piece, fault: Fault): FaultDiagnosis {
-  const causes = FAULT_CAUSES.filter(c => c.kinds.includes(fault.kind)).map(c => weigh(piece, fault, c))
+  const isFirm = fault.kind === 'earlier-repair' && fault.holds === 'holds'
+  const causes = FAULT_CAUSES.filter(c => !isFirm && c.kinds.includes(fault.kind)).map(c => weigh(piece, fault, c))
   return { fault: fault.id, causes: causes.sort((a, b) => b.probability - a.probability) }
 }
 

@@ -67,7 +67,7 @@ function lookAt(piece: Piece, joint: Joint, what: Observation): Look {
     case 'sign': return lookForSign(piece, joint, what.sign)
     case 'state': return f.state === 'not-tested' ? 'unknown' : there(what.state.includes(f.state))
     case 'direction': return f.directions.length === 0 ? 'unknown' : there(f.directions.includes(what.direction))
-    case 'old-glue': return f.oldGlue === 'unknown' ? 'unknown' : there(what.glue.includes(f.oldGlue))
+    case 'old-glue': return f.oldGlue === 'unknown' || f.oldGlue === 'none' ? 'unknown' : there(what.glue.includes(f.oldGlue))
     case 'clearance-over': return clearance(f) === null ? 'unknown' : there(clearance(f)! > what.mm)
     case 'age': return piece.intake.age === 'unknown' ? 'unknown' : there(piece.intake.age === what.age)
     case 'many-front-joints': return there(looseFrontJoints(piece) >= 2)

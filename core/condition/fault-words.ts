@@ -1,5 +1,7 @@
+import type { FigureUnit } from '../measure/figure'
+import type { Measured } from '../measure/measured'
 import { fitMm, mm, q, say, type Phrase } from '../measure/phrase'
-import type { Fault, Piece } from '../piece/schema'
+import type { Break, Fault, Piece } from '../piece/schema'
 import { partOf } from '../piece/facts'
 import { axisLengthMm } from '../piece/geometry'
 import { isUpright } from '../piece/places'
@@ -18,21 +20,57 @@ export function placeWords(piece: Piece, fault: Fault): Phrase {
   return fault.along <= 0.5 ? say`${mm(fault.along * total)} from its ${upright ? 'foot' : 'first end'}` : say`${mm((1 - fault.along) * total)} from its ${upright ? 'top' : 'far end'}`
 }
 
+/** A figure somebody took; what was only assumed is left out, so that no record says what nobody looked at. */
+const told = (m: Measured | null, unit: FigureUnit): Phrase | null => (m?.basis === 'measured' ? [q(m.value, unit)] : null)
+/** What there is to say, with commas between. */
+const listed = (...phrases: readonly (Phrase | null | false)[]): Phrase =>
+  phrases.filter(p => p !== null && p !== false).reduce<Phrase>((all, p) => (all.length === 0 ? p : say`${all}, ${p}`), [])
+
 /** What is recorded of a fault, in one line. */
 export function faultPhrase(piece: Piece, fault: Fault): Phrase {
-  const note = fault.note ? `; ${fault.note}` : ''
+  const note = fault.note ? say`; ${fault.note}` : say``
   switch (fault.kind) {
-    case 'break': {
-      const { glueArea, longGrain } = readBreak(piece, fault)
-      const through = fault.through.length > 0 ? `, ${fault.through.join(' and ')} through it` : ''
-      const parted = fault.parted === 'apart' ? ', in two' : fault.parted === 'hangs' ? ', still hanging by its fibres' : ''
-      return say`break ${placeWords(piece, fault)}${parted}, ${fault.surface}, ${q(fault.angleDeg.value, 'deg')} to the axis${through}; ${q(glueArea.value, 'mm2')} of face, ${q(longGrain.value, 'share')} long grain${fault.gapMm ? say`, closes to ${fitMm(fault.gapMm.value)}` : say``}${note}`
+    case 'break': return say`${breakPhrase(piece, fault)}${note}`
+    case 'split': {
+      const length = told(fault.lengthMm, 'mm')
+      const open = told(fault.openMm, 'fit-mm')
+      const ends = fault.runsOut === 'yes' ? say`runs out at an end` : fault.runsOut === 'no' ? say`its ends found` : null
+      return say`${listed(length ? say`split ${length} along the grain` : say`split along the grain`, ends, open && say`${open} open`)}${note}`
     }
-    case 'split': return say`split ${mm(fault.lengthMm.value)} along the grain${fault.runsOut === 'yes' ? ', runs out at an end' : fault.runsOut === 'no' ? ', its ends found' : ''}${fault.openMm ? say`, ${fitMm(fault.openMm.value)} open` : say``}${note}`
-    case 'worm': return say`worm over ${mm(fault.lengthMm.value)}, ${fault.live === 'not-sure' ? 'live or old not sure' : fault.live}${fault.lostPct ? say`, ${q(fault.lostPct.value, '%')} of the section lost: ${wormAdvice(fault.lostPct.value)}` : say``}${note}`
-    case 'loss': return say`wood missing, ${mm(fault.lengthMm.value)} × ${mm(fault.widthMm.value)} × ${mm(fault.depthMm.value)}${note}`
-    case 'earlier-repair': return say`earlier repair, ${words(fault.glue)} glue${fault.metal ? `, ${words(fault.metal)}` : ''}, ${words(fault.register)}, ${words(fault.holds)}${note}`
+    case 'worm': {
+      const length = told(fault.lengthMm, 'mm')
+      const lost = fault.lostPct && say`${q(fault.lostPct.value, '%')} of the section lost: ${wormAdvice(fault.lostPct.value)}`
+      return say`${listed(length ? say`worm over ${length}` : say`worm`, [fault.live === 'not-sure' ? 'live or old not sure' : fault.live], lost)}${note}`
+    }
+    case 'loss': {
+      const sizes = [fault.lengthMm, fault.widthMm, fault.depthMm].map(m => told(m, 'mm'))
+      const measuredSizes = sizes.filter(s => s !== null)
+      return say`${listed(say`wood missing`, measuredSizes.length === 3 && say`${measuredSizes[0]!} × ${measuredSizes[1]!} × ${measuredSizes[2]!}`)}${note}`
+    }
+    case 'earlier-repair': return say`${listed(
+      say`earlier repair`,
+      fault.glue !== 'unknown' && say`${words(fault.glue)} glue`,
+      fault.metal !== null && [words(fault.metal)],
+      fault.register !== 'not-sure' && [words(fault.register)],
+      fault.offMm && say`off by ${fitMm(fault.offMm.value)}`,
+      fault.leanDeg && say`leaning ${q(fault.leanDeg.value, 'deg')}`,
+      fault.holds !== 'not-sure' && [words(fault.holds)],
+    )}${note}`
   }
+}
+
+function breakPhrase(piece: Piece, fault: Break): Phrase {
+  const { glueArea, longGrain } = readBreak(piece, fault)
+  const angle = told(fault.angleDeg, 'deg')
+  const parted = { 'apart': 'in two', 'hangs': 'still hanging by its fibres', 'not-seen': '' }[fault.parted]
+  return listed(
+    say`break ${placeWords(piece, fault)}`,
+    parted !== '' && [parted],
+    fault.surface !== 'not-looked' && [fault.surface],
+    angle && say`${angle} to the axis, ${q(Math.round(glueArea.value / 10) * 10, 'mm2')} of face, ${q(longGrain.value, 'share')} long grain`,
+    fault.through.length > 0 && say`${fault.through.join(' and ')} through it`,
+    fault.gapMm && say`closes to ${fitMm(fault.gapMm.value)}`,
+  )
 }
 
 /** What a loss of section to worm asks for, by its share in % (docs/sources.md#fault-estimates, low). */

@@ -88,8 +88,8 @@ function jointTroubles(piece: Piece): Trouble[] {
   const stepped = presentJoints(piece).filter(j => !loose.includes(j) && findingOf(piece, j.id).signs['step-in-line'] === 'seen')
   const asTrouble = (kind: TroubleKind) => (j: Joint) => bare({ id: `joint:${j.id}`, kind, tag: tagOf(j), part: j.enters, joint: j.id })
   return [
-    ...byState.filter(j => !isHeldByHardware(j)).map(asTrouble('joint-loose')),
-    ...byState.filter(isHeldByHardware).map(asTrouble('hardware-loose')),
+    ...byState.filter(j => !isHeldByHardware(piece, j)).map(asTrouble('joint-loose')),
+    ...byState.filter(j => isHeldByHardware(piece, j)).map(asTrouble('hardware-loose')),
     ...stepped.map(asTrouble('out-of-register')),
   ]
 }
@@ -131,8 +131,9 @@ function bracingTroubles(piece: Piece): Trouble[] {
 
 /** Joints that cannot be glued before something in the wood is dealt with: on a part that is broken, or crossed by a split. */
 function foundationsOf(piece: Piece, trouble: Trouble, all: readonly Trouble[]): string[] {
-  const joint = trouble.fault === null ? piece.joints.find(j => j.id === trouble.joint) : undefined
+  const joint = trouble.fault === null && trouble.kind !== 'hold-failed' ? piece.joints.find(j => j.id === trouble.joint) : undefined
   if (!joint) return []
+  if (trouble.kind === 'hardware-loose') return all.filter(t => t.kind === 'hold-failed' && t.joint === joint.id).map(t => t.id)
   return all.filter((t) => {
     const fault = piece.faults.find(f => f.id === t.fault)
     if (!fault || t.id === trouble.id) return false

@@ -1,7 +1,8 @@
+import { isGlued } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
 import type { HoldFault, HoldKind, HoldState } from '../piece/words'
-import { HINDRANCE, WAYS_OUT } from './ways-out'
+import { HINDRANCE, isMetal, WAYS_OUT } from './ways-out'
 
 /** Something that holds a joint besides its glue: recorded by somebody, or there by the way the joint is made. */
 export interface HeldBy {
@@ -82,5 +83,9 @@ export function effortOf({ kind, count, faults, state }: HeldBy): { minutes: num
 export const offFirst = (piece: Piece, part: string): readonly Piece['holds'][number][] => piece.holds.filter(h =>
   h.on.kind === 'part' && h.on.id === part && WAYS_OUT[h.kind].first && h.state !== 'gone' && !piece.events.some(e => e.kind === 'hold-out' && e.of.includes(`hold:${h.id}`)))
 
-/** Whether anything but glue holds a joint that is not glued: what goes wrong with it is its hardware’s. */
-export const isHeldByHardware = (joint: Joint): boolean => !FORMS[joint.form.kind].glued && joint.form.kind !== 'rest'
+/** Whether hardware holds a joint and glue does not: what goes wrong with it is its hardware’s. A dry joint with nothing else in it just lacks glue. */
+export function isHeldByHardware(piece: Piece, joint: Joint): boolean {
+  if (joint.form.kind === 'rest') return false
+  if (!FORMS[joint.form.kind].glued) return true
+  return !isGlued(piece, joint) && holdsOf(piece, joint).some(h => WAYS_OUT[h.kind].locks && isMetal(h.kind))
+}

@@ -33,7 +33,7 @@ function bare(value: number, unit: FigureUnit, units: UnitSystem): string {
     case 'fit-mm': return units === 'in' ? `${(value / MM_PER_INCH).toFixed(3)} in` : `${value.toFixed(2)} mm`
     case 'C': return formatTemperature(value)
     case '%': return `${digits(value, 0)} %`
-    case 'share': return `${digits(value * 100, value > 0 && value < 0.02 ? 2 : 0)} %`
+    case 'share': return `${digits(value * 100, value >= 0.001 && value < 0.02 ? 1 : 0)} %`
     case 'deg': return `${digits(value, 1)}°`
     case 'count': return String(Math.round(value))
     case 'min': return `${value < 10 ? digits(value, 1) : digits(value, 0)} min`

@@ -84,7 +84,7 @@ function consider(c: JointCase): Verdict {
   return { fits: true, reason: say`${fitMm(gap)} along the ${c.receiving.label}’s grain: ${g.kerfs === 1 ? 'one wedge' : 'two wedges'} spread it`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
 }
 
-const strainText = (strain: number) => `${(strain * 100).toFixed(2)} %`
+const strainText = (strain: number) => `${(strain * 100).toFixed(1)} %`
 
 function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: ReturnType<typeof inputOf>, stiffnessGPa: number) {
   const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'mortise-and-tenon' | 'round-tenon' }>

@@ -14,6 +14,10 @@ export function isLoose(piece: Piece, joint: Joint): boolean {
   if (joint.form.kind === 'rest') return false
   return FORMS[joint.form.kind].moves ? state === 'apart' : FAULTY.has(state)
 }
+/** Whether glue is what holds a joint: not where its make has none, nor where somebody saw that it is dry. */
+export const isGlued = (piece: Piece, joint: Joint): boolean =>
+  FORMS[joint.form.kind].glued && findingOf(piece, joint.id).oldGlue !== 'none'
+
 /** Joints a hand goes round: all but those that only lie where they are. */
 export const joinedJoints = (piece: Piece): Joint[] => presentJoints(piece).filter(j => j.form.kind !== 'rest')
 export const isFaulty = (state: Finding['state']): boolean => FAULTY.has(state)

@@ -11,7 +11,7 @@ export const faultTag = (piece: Piece, fault: Fault): string => `${LETTERS[fault
 /** The fault as a screen reader says it: `B1, break in the left front leg, ragged`. */
 export function spokenFault(piece: Piece, fault: Fault): string {
   const part = piece.parts.find(p => p.id === fault.part)?.label ?? fault.part
-  const more = fault.kind === 'break' ? [fault.surface] : fault.kind === 'earlier-repair' ? [fault.register.replaceAll('-', ' '), fault.holds.replaceAll('-', ' ')] : []
+  const more = fault.kind === 'break' ? (fault.surface === 'not-looked' ? [] : [fault.surface]) : fault.kind === 'earlier-repair' ? [fault.register.replaceAll('-', ' '), fault.holds.replaceAll('-', ' ')] : []
   return [faultTag(piece, fault), `${FAULT_LABELS[fault.kind]} in the ${part}`, ...more].join(', ')
 }
 
@@ -20,7 +20,7 @@ const assumed = (value: number) => ({ value, basis: 'assumed' as const })
 export function newFault(kind: FaultKind, id: string, part: string, along: number, joint: string | null = null): Fault {
   const spot = { id, part, along, turnDeg: 0, note: '' }
   switch (kind) {
-    case 'break': return { kind, ...spot, parted: 'not-seen', joint: null, angleDeg: assumed(90), fibreDeg: null, surface: 'fibrous', gapMm: null, lostPct: null, through: [] }
+    case 'break': return { kind, ...spot, parted: 'not-seen', joint: null, angleDeg: assumed(90), fibreDeg: null, surface: 'not-looked', gapMm: null, lostPct: null, through: [] }
     case 'split': return { kind, ...spot, joint, crosses: [], runsOut: 'not-seen', lengthMm: assumed(40), openMm: null }
     case 'worm': return { kind, ...spot, lengthMm: assumed(60), lostPct: null, live: 'not-sure' }
     case 'loss': return { kind, ...spot, lengthMm: assumed(30), widthMm: assumed(8), depthMm: assumed(8) }

@@ -36,7 +36,7 @@ export type HoldFault = (typeof HOLD_FAULTS)[number]
 /** By what a top, a plate or a mechanism is fixed. */
 export const FIXINGS = ['button', 'screw', 'clip', 'glue-block', 'plate'] as const
 
-export const OLD_GLUES = ['protein', 'pva', 'epoxy', 'polyurethane', 'cyanoacrylate', 'construction', 'urea', 'unknown'] as const
+export const OLD_GLUES = ['protein', 'pva', 'epoxy', 'polyurethane', 'cyanoacrylate', 'construction', 'urea', 'none', 'unknown'] as const
 export type OldGlue = (typeof OLD_GLUES)[number]
 
 export const FINISHES = ['unknown', 'shellac', 'wax', 'lacquer', 'oil', 'varnish', 'polyurethane', 'paint', 'bare'] as const
@@ -67,7 +67,7 @@ export const SHOW_FACES = ['hidden', 'front', 'back', 'outside', 'top', 'all-rou
 /** What can be wrong in the wood, or was done to it before. */
 export const FAULT_KINDS = ['break', 'split', 'worm', 'loss', 'earlier-repair'] as const
 export type FaultKind = (typeof FAULT_KINDS)[number]
-export const BREAK_SURFACES = ['clean', 'fibrous', 'ragged', 'crushed', 'crumbling'] as const
+export const BREAK_SURFACES = ['not-looked', 'clean', 'fibrous', 'ragged', 'crushed', 'crumbling'] as const
 /** What can pass through a break. */
 export const THROUGH = ['dowel', 'tenon', 'screw', 'worm'] as const
 /** Whether a break has parted its part: `hangs` is one whose halves some fibres still hold. */

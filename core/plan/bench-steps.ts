@@ -17,6 +17,12 @@ export interface BenchStep {
   readonly clockMin: number | null
 }
 
+const OFF_WORDS = {
+  'lift': { title: 'Lift it off', text: '' },
+  'drop-in-seat': { title: 'Seat out', text: 'Look under it for screws; lift the seat out and mark its front.' },
+  'stuffing': { title: 'Cover and stuffing off', text: 'Tacks lifted at the joints that open, cover and stuffing folded back, a picture of how they lay.' },
+} as const
+
 /** What comes off, what is found and what is got out before a move, each a thing to do of its own. */
 function beforeTheMove(piece: Piece, move: Plan['takeApart']['moves'][number], tag: (id: string) => string): BenchStep[] {
   const step = (title: string, text: Phrase, why: Phrase): BenchStep => ({ phase: 'open', title, text, why, clockMin: null })
@@ -37,10 +43,11 @@ function beforeTheMove(piece: Piece, move: Plan['takeApart']['moves'][number], t
 /** The plan as a list to work through: take apart, mend, glue. */
 export function benchSteps(piece: Piece, plan: Plan): BenchStep[] {
   const tag = (id: string) => tagOf(piece.joints.find(j => j.id === id)!)
-  const opening = plan.takeApart.moves.flatMap((move): BenchStep[] => [
+  const off = plan.takeApart.offBefore.map((what): BenchStep => ({ phase: 'open', title: OFF_WORDS[what.kind].title, text: what.kind === 'lift' ? say`The ${partOf(piece, what.part).label} only lies there: lift it off.` : say`${OFF_WORDS[what.kind].text}`, why: say`It is in the way, and is not to be struck.`, clockMin: null }))
+  const opening = plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((move): BenchStep[] => [
     ...beforeTheMove(piece, move, tag),
     ...move.methods.filter(m => m.method.soakMin > 0).map((m): BenchStep => ({ phase: 'open', title: `Undo the glue in ${tag(m.joint)}`, text: m.method.how, why: say`The gentlest way that the finish near by stands.`, clockMin: m.method.soakMin })),
-    { phase: 'open', title: `Move out ${move.joints.map(tag).join(', ')}`, text: move.words, why: say`${move.springMm > 0.5 ? say`It has to be sprung ${q(move.springMm, 'mm')} sideways.` : say`It leaves along its own line.`}`, clockMin: null },
+    { phase: 'open', title: `Move out ${move.opens.map(tag).join(', ')}`, text: move.words, why: say`${move.springMm > 0.5 ? say`It has to be sprung ${q(move.springMm, 'mm')} sideways.` : say`It leaves along its own line.`}`, clockMin: null },
   ])
   const mending = plan.mends.flatMap((m): BenchStep[] => {
     const option = m.options.find(o => o.id === m.chosen)
@@ -53,5 +60,5 @@ export function benchSteps(piece: Piece, plan: Plan): BenchStep[] {
     { phase: 'glue', title: `Stage ${s.number}: lay out`, text: say`Clamps in the order of use: ${s.lines.map(l => bodyName(piece, l.part)).join(', ')}. Pads and film on every jaw.`, why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`, clockMin: null },
     { phase: 'glue', title: `Stage ${s.number}: spread and close`, text: say`${s.joints.map(tag).join(', ')}: both faces, close, clamp, check diagonals and feet, wipe.`, why: say`${q(s.working.value, 'min')} of work in ${q(usable, 'min')}.`, clockMin: usable },
   ])
-  return [...opening, ...mending, ...gluing]
+  return [...off, ...opening, ...mending, ...gluing]
 }

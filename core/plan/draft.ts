@@ -4,8 +4,7 @@ import { planStages, schedule, workUntilMin, type ScheduledStage, type Stage, ty
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
-import { FORMS } from '../piece/joint-forms'
-import { findingOf } from '../piece/facts'
+import { findingOf, isGlued } from '../piece/facts'
 import { GLUE_IDS, GLUES } from '../reference/glues'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { takeApart, type TakeApart } from '../takeapart'
@@ -85,7 +84,7 @@ function oldGlueLeft({ piece, school }: Job, { apart }: Draft) {
   return [...new Set(apart.decisions.flatMap((d) => {
     const { oldGlue } = findingOf(piece, d.joint)
     const stays = d.decision === 'mend-in-place' || (d.decision === 'open' && school === 'conserve' && oldGlue === 'protein')
-    return stays && oldGlue !== 'unknown' ? [oldGlue] : []
+    return stays && oldGlue !== 'unknown' && oldGlue !== 'none' ? [oldGlue] : []
   }))]
 }
 
@@ -145,7 +144,7 @@ function undecidedJoints(job: Job, mends: readonly JointMend[]): Set<string> {
 function gluedStages({ piece }: Job, { stages }: Staging): Map<number, number> {
   const glued = piece.events.filter(e => e.kind === 'stage-glued')
   const gluedAt = (stage: Stage): number | undefined => {
-    const times = stage.joints.filter(id => FORMS[jointOf(piece, id).form.kind].glued).map(id => glued.findLast(e => e.of.includes(`joint:${id}`)))
+    const times = stage.joints.filter(id => isGlued(piece, jointOf(piece, id))).map(id => glued.findLast(e => e.of.includes(`joint:${id}`)))
     const byJoint = times.length > 0 && times.every(e => e !== undefined) ? times.map(e => parseWallTime(e!.at)) : []
     const byNumber = glued.filter(e => e.of.length === 0 && e.stage === stage.number).map(e => parseWallTime(e.at))
     const all = [...byJoint, ...byNumber]

@@ -2,8 +2,9 @@ import { diagnose, diagnoseFault, readWholePiece } from '../cause'
 import { surveyOf } from '../condition/survey'
 import { chooseGlue, glueGrams } from '../glue'
 import { nextWorkingMin } from '../glueup'
+import { isHeldByHardware } from '../hardware'
 import { glueAreaMm2 } from '../piece/joint-area'
-import { faultyJoints } from '../piece/facts'
+import { faultyJoints, isGlued } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Climate, Shop } from '../reference/shop-settings'
 import { settle, type Draft } from './draft'
@@ -26,14 +27,14 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const troubles = answeredTroubles(piece, draft.mends, draft.stages)
   const readings = readingsOf(job, draft)
   const whole = readWholePiece(piece)
-  const glueArea = draft.stages.flatMap(s => s.joints).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
+  const glueArea = draft.stages.flatMap(s => s.joints).filter(id => isGlued(piece, jointOf(piece, id)) || draft.mends.some(m => m.joint === id)).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
   return {
     piece: piece.id,
     startMin: job.startMin,
     school: job.school,
     survey: surveyOf(piece),
     troubles,
-    diagnoses: faultyJoints(piece).map(j => diagnose(piece, j)),
+    diagnoses: faultyJoints(piece).filter(j => !isHeldByHardware(piece, j)).map(j => diagnose(piece, j)),
     faultDiagnoses: piece.faults.filter(f => troubles.some(t => t.fault === f.id)).map(f => diagnoseFault(piece, f)),
     whole,
     mends: draft.mends,

@@ -40,17 +40,19 @@ export function troubleName(piece: Piece, trouble: Trouble): string {
     case 'held-fast': return `${part} held fast across its grain`
     case 'bracing-lost': return trouble.id === 'bracing:blocks' ? 'corner blocks' : 'webbing'
     case 'joint-loose': return trouble.tag
-    case 'hardware-loose': return `${trouble.tag}, hardware loose`
+    case 'hardware-loose': return `${trouble.tag}, held by hardware`
     case 'out-of-register': return `${trouble.tag}, out of register`
     case 'hold-failed': return holdName(piece, trouble, part)
     default: return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
   }
 }
 
-/** `J4, loose screw`, `worn castor in the left back leg`. */
+const HOLD_FAULT_WORDS = { 'stripped': 'stripped', 'bent': 'bent', 'snapped': 'snapped', 'seized': 'seized', 'split-wood': 'in split wood', 'crushed-wood': 'in crushed wood', 'worn': 'worn', 'binds': 'binding' } as const
+
+/** `J4, screw loose`, `castor worn, in the left back leg`. */
 function holdName(piece: Piece, trouble: Trouble, part: string): string {
   const hold = piece.holds.find(h => `hold:${h.id}` === trouble.id)!
   const state = hold.state === 'loose' || hold.state === 'gone' ? [hold.state === 'gone' ? 'lost' : 'loose'] : []
-  const words = [...state, ...hold.faults.map(f => f.replaceAll('-', ' ')), WAYS_OUT[hold.kind].label].join(' ')
-  return trouble.tag ? `${trouble.tag}, ${words}` : `${words} in the ${part}`
+  const what = `${WAYS_OUT[hold.kind].label} ${[...state, ...hold.faults.map(f => HOLD_FAULT_WORDS[f])].join(', ')}`
+  return trouble.tag ? `${trouble.tag}, ${what}` : `${what}, in the ${part}`
 }

@@ -7,8 +7,7 @@ import type { Plan } from '../plan/plan'
 import { troubleName } from '../plan/troubles'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
-import { FORMS } from '../piece/joint-forms'
-import { faultyJoints, findingOf, isTable, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
+import { faultyJoints, findingOf, isGlued, isTable, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
 import type { Hold, Joint, Piece } from '../piece/schema'
 import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
@@ -115,7 +114,7 @@ function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
 
 function forTheNext(piece: Piece, plan: Plan): RecordSection {
   const glue = plan.glue.chosen?.glue
-  const glued = plan.stages.filter(s => s.glued).flatMap(s => s.joints).map(id => jointOf(piece, id)).filter(j => FORMS[j.form.kind].glued).map(tagOf)
+  const glued = plan.stages.filter(s => s.glued).flatMap(s => s.joints).map(id => jointOf(piece, id)).filter(j => isGlued(piece, j) || plan.mends.some(m => m.joint === j.id)).map(tagOf)
   return { title: 'For the next repairer', lines: [
     ...(glue && glued.length > 0 ? [line('Glue', say`${glue.label} in ${glued.join(', ')}; comes undone with ${glue.undoBy}`)] : []),
     ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line(isTable(piece) ? 'Not to be used before' : 'Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),

@@ -1,8 +1,7 @@
 import { sectionAt } from '../piece/geometry'
 import { effortOf, locksOf } from '../hardware'
 import { jointsNamedBy } from '../piece/faults'
-import { findingOf, isFaulty, partOf } from '../piece/facts'
-import { FORMS } from '../piece/joint-forms'
+import { findingOf, isFaulty, isGlued, partOf } from '../piece/facts'
 import { partOfBody } from '../bodies'
 import type { Joint, Piece } from '../piece/schema'
 
@@ -46,7 +45,7 @@ export function breakChance(piece: Piece, joint: Joint): number {
 }
 
 function blowChance(piece: Piece, joint: Joint): number {
-  if (!FORMS[joint.form.kind].glued) return 0
+  if (!isGlued(piece, joint)) return 0
   const { state, oldGlue } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
   const base = { 'solid': 0.1, 'not-tested': 0.12, 'ticks': 0.05, 'gives': 0.03, 'swings': 0.02 }[state]
@@ -60,7 +59,7 @@ export function openingMinutes(piece: Piece, joint: Joint): number {
   if (state === 'apart') return 0
   const cleaning = isFaulty(state) ? CLEAN_AND_REGLUE_MIN.loose : CLEAN_AND_REGLUE_MIN.shut
   const locks = locksOf(piece, joint).reduce((sum, lock) => sum + effortOf(lock).minutes, 0)
-  const work = locks + (FORMS[joint.form.kind].glued ? cleaning : joint.form.kind === 'rest' ? 1 : UNDO_HARDWARE_MIN)
+  const work = locks + (isGlued(piece, joint) ? cleaning : joint.form.kind === 'rest' ? 1 : UNDO_HARDWARE_MIN)
   return work + breakChance(piece, joint) * BREAK_MIN * WORTH_FACTOR[piece.intake.worth]
 }
 

@@ -31,6 +31,7 @@ const METHODS: Readonly<Record<OldGlue, readonly Method[]>> = {
   cyanoacrylate: [{ words: 'a sharp tap along the line', soakMin: 0, harms: [], cautions: [] }],
   construction: [{ words: 'a blade under the bead, pulled like a string', soakMin: 0, harms: [], cautions: ['blade'] }],
   urea: [{ words: 'saw and drill only', soakMin: 0, harms: [], cautions: ['blade'] }],
+  none: [{ words: 'nothing to undo: it is dry', soakMin: 0, harms: [], cautions: [] }],
   unknown: [{ words: 'find out first: a warm damp swab on a crumb, 5–10 min; then dry and gentle', soakMin: 10, harms: [], cautions: [] }],
 }
 

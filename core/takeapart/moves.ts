@@ -2,8 +2,7 @@ import { bodyName, partOfBody, type Standing } from '../bodies'
 import { locksOf, offFirst, type HeldBy } from '../hardware'
 import { mm, say, type Phrase } from '../measure/phrase'
 import { dot, type Vec } from '../measure/vec'
-import { FORMS } from '../piece/joint-forms'
-import { findingOf, isLoose, partOf, tagOf } from '../piece/facts'
+import { findingOf, isGlued, isLoose, partOf, tagOf } from '../piece/facts'
 import type { Hold, Joint, Piece } from '../piece/schema'
 import { twinId } from '../piece/sides'
 import type { CautionId } from '../reference/cautions'
@@ -49,7 +48,7 @@ export const directionWords = (direction: Vec): string => AXES.reduce((best, a) 
 export function describeMove({ piece, breaks }: Standing, original: Piece, move: Separation, parted: ReadonlySet<string>): Move {
   const joints = [...new Set(move.joints.map(jointOfTie))].map(id => jointOf(piece, id))
   const stuck = joints.filter(j => findingOf(piece, j.id).state !== 'apart')
-  const methods = stuck.filter(j => FORMS[j.form.kind].glued).map(j => ({ joint: j.id, method: methodAt(piece, j) }))
+  const methods = stuck.filter(j => isGlued(piece, j)).map(j => ({ joint: j.id, method: methodAt(piece, j) }))
   const locks = joints.flatMap(j => locksOf(piece, j))
   const touched = new Set([...move.parts, ...joints.flatMap(j => [j.enters, j.receives])].map(partOfBody))
   const spring = move.springMm > 0.5 ? say`, sprung ${mm(move.springMm)}` : say``

@@ -46,7 +46,9 @@ export function problemFor(standing: Standing, faults: readonly Fault[], flexMm:
   const byId = new Map(piece.joints.map(j => [j.id, j]))
   const shut = new Set([...piece.choices.leaveShut, ...faults.filter(f => !f.mayOpen).map(f => f.joint)])
   const apart = new Set(piece.joints.filter(j => findingOf(piece, j.id).state === 'apart').map(j => j.id))
-  const ties = tiesOf(standing)
+  // What only lies there is lifted off before anything else: it holds nothing.
+  const laid = new Set(piece.joints.filter(j => j.form.kind === 'rest').map(j => j.id))
+  const ties = tiesOf(standing).filter(t => !laid.has(jointOfTie(t.id)))
   const holding = ties.filter(t => !apart.has(jointOfTie(t.id)))
   const bodyOf = bodiesOf(piece.parts.map(p => p.id), holding)
   const toClose = new Set(faults.map(f => f.joint).filter(id => apart.has(id)))

@@ -1,5 +1,5 @@
 import { standingOf, type Standing } from '../bodies'
-import { locksOf } from '../hardware'
+import { isHeldByHardware, locksOf } from '../hardware'
 import { figureOf, input, type Figure } from '../measure/figure'
 import { mm, q, say, type Phrase } from '../measure/phrase'
 import type { Work } from '../mend'
@@ -22,8 +22,13 @@ export interface JointDecision {
   readonly breakChance: Figure | null
 }
 
+/** A part that only lies there, or what is known of the seat. */
+export type OffBefore = { readonly kind: 'lift', readonly part: string } | { readonly kind: 'drop-in-seat' } | { readonly kind: 'stuffing' }
+
 export interface TakeApart {
   readonly decisions: readonly JointDecision[]
+  /** What lies on the piece or covers it, and is off before anything else; empty where nothing opens. */
+  readonly offBefore: readonly OffBefore[]
   readonly moves: readonly Move[]
   readonly flexMm: number
   readonly expectedMin: number
@@ -90,11 +95,22 @@ function describe({ piece, standing, mends }: Described, opening: Opening | null
   const parted = new Set([...partedBy(opening?.moves ?? [])].map(jointOfTie))
   return {
     decisions: piece.joints.map(j => decide(piece, j, mends.find(m => m.joint === j.id), opening, parted)),
+    offBefore: parted.size > 0 ? offBefore(piece) : [],
     moves: (opening?.moves ?? []).map(m => describeMove(standing, piece, m, parted)),
     flexMm,
     expectedMin: opening?.cost ?? 0,
     problems,
   }
+}
+
+function offBefore(piece: Piece): OffBefore[] {
+  const laid = piece.parts.filter((p) => {
+    const own = piece.joints.filter(j => j.enters === p.id || j.receives === p.id)
+    return own.length > 0 && own.every(j => j.form.kind === 'rest' && j.enters === p.id)
+  })
+  const { upholstery } = piece.intake
+  const seat: OffBefore[] = upholstery === 'drop-in' && laid.length === 0 ? [{ kind: 'drop-in-seat' }] : upholstery === 'stuffed' ? [{ kind: 'stuffing' }] : []
+  return [...laid.map((p): OffBefore => ({ kind: 'lift', part: p.id })), ...seat]
 }
 
 function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, opening: Opening | null, parted: ReadonlySet<string>): JointDecision {
@@ -108,7 +124,7 @@ function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, openin
   if (opening && mend?.opens && findingOf(piece, joint.id).state === 'apart') return as('open', say`it has come out already`)
   if (opening?.inPlace.has(joint.id)) return as('mend-in-place', piece.choices.mends[joint.id] === 'glue-in-place' ? say`chosen: glue in place, and test it again once cured` : say`opening it costs more in expected breakage and time than the chance that it comes back`)
   if (mend) return as('undecided', mend.opens || mend.inPlace ? say`it cannot be opened as things stand` : say`none of the mends here fits it`)
-  if (isLoose(piece, joint) && !isSettled) return as('undecided', say`it waits for what is wrong in its wood`)
+  if (isLoose(piece, joint) && !isSettled) return as('undecided', isHeldByHardware(piece, joint) ? say`its hardware is seen to, not its glue` : say`it waits for what is wrong in its wood`)
   return as('leave-shut', leaveShutReason(piece, joint))
 }
 

@@ -80,13 +80,7 @@ const removeHold = define({
 })
 
 const saysFault = (fault: Fault, piece: Piece) => [
-  `${FAULT_LABELS[fault.kind]} in the ${labelFor(piece, fault.part)}${'surface' in fault
-    ? `,
-  ${fault.surface}`
-    : ''}${fault.note
-    ? `,
-  ${fault.note}`
-    : ''}`,
+  `${FAULT_LABELS[fault.kind]} in the ${labelFor(piece, fault.part)}${'surface' in fault && fault.surface !== 'not-looked' ? `, ${fault.surface}` : ''}${fault.note ? `, ${fault.note}` : ''}`,
 ]
 
 function drawFault(d: Draw, piece: Piece): Fault {

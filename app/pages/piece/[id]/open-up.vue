@@ -3,6 +3,7 @@ import { describeDuration } from '#core/measure/wall-time'
 import { CAUTIONS } from '#core/reference/cautions'
 import { phraseText } from '#core/measure/phrase'
 import { DECISION_LABELS, type Decision, type MethodChoice, type Move } from '#core/takeapart'
+import { bodyName } from '#core/bodies'
 import { WAYS_OUT } from '#core/hardware'
 import { tagOf } from '#core/piece/facts'
 import { faultTag } from '#core/piece/faults'
@@ -67,6 +68,7 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
     <p v-for="(problem, i) in plan.takeApart.problems" :key="i" class="field-error"><PhraseText :phrase="problem.words" /></p>
     <section v-if="moves.length > 0" aria-labelledby="moves">
       <h2 id="moves">Moves, in order</h2>
+      <p v-if="plan.takeApart.offBefore.length > 0" class="red">Off before anything: {{ plan.takeApart.offBefore.map(o => (o.kind === 'lift' ? bodyName(piece!, o.part) : { 'drop-in-seat': 'the drop-in seat', 'stuffing': 'cover and stuffing at the joints that open' }[o.kind])).join(', ') }}.</p>
       <ol class="moves">
         <li v-for="{ move, i } in moves" :key="i">
           <p class="move"><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong> <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">{{ stand.movesShown > i ? 'put back' : 'show it' }}</button></p>

@@ -53,7 +53,7 @@ function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
           ? say`${name} has its mend, and waits for a glue that does.`
           : say`${name} cannot be closed yet: it waits for what comes apart with it.`
   const warmer = isRefused ? thatHelp(trial, [...rooms(trial), ...later(trial)], d => d.mends.some(m => m.joint === t.joint && m.chosen !== null)) : []
-  return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, byHand] }
+  return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, ...(others.length > 0 || (isPlanned && !isRefused) ? [] : [byHand])] }
 }
 
 function apartStop(job: Job, problem: Draft['apart']['problems'][number]): Stop {

@@ -6,3 +6,7 @@ const { pressed = undefined, plain = false } = defineProps<{ label: string, pres
 <template>
   <UButton color="neutral" variant="outline" :label="label" class="chip ring-0" :class="{ plain }" :aria-pressed="pressed" />
 </template>
+
+<style scoped>
+.chip { font: inherit; }
+</style>

@@ -23,7 +23,13 @@ const counts = computed<Partial<Record<StepId, string>>>(() => {
   if (!piece.value) return {}
   const s = surveyOf(piece.value)
   const troubles = plan.value?.troubles
-  return { 'test': `${s.tested}/${s.total}`, 'cause': s.faulty ? String(s.faulty) : '', 'mend': troubles?.length ? `${troubles.filter(t => t.answer !== 'open').length}/${troubles.length}` : '', 'glue-up': plan.value?.stages.length ? String(plan.value.stages.length) : '' }
+  const causes = (plan.value?.diagnoses.length ?? 0) + (plan.value?.faultDiagnoses.filter(d => d.causes.length > 0).length ?? 0)
+  return {
+    'test': `${s.tested}/${s.total}`,
+    'cause': causes > 0 ? String(causes) : '',
+    'mend': troubles?.length ? `${troubles.filter(t => t.answer !== 'open').length}/${troubles.length}` : '',
+    'glue-up': plan.value?.stages.length ? String(plan.value.stages.length) : '',
+  }
 })
 const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
 function pick(by: 1 | -1): void {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CAUSES, causeNamed } from '#core/cause'
+import { isHeldByHardware } from '#core/hardware'
 import { faultyJoints, tagOf } from '#core/piece/facts'
 import { troubleName } from '#core/plan'
 
@@ -9,7 +10,8 @@ const { picked } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
 const { quantity } = useUnits()
-const faulty = computed(() => (piece.value ? faultyJoints(piece.value) : []))
+/** Joints that glue should hold: what hardware holds has no cause in its glue. */
+const faulty = computed(() => (piece.value ? faultyJoints(piece.value).filter(j => !isHeldByHardware(piece.value!, j)) : []))
 const joint = computed(() => faulty.value.find(j => j.id === picked.value) ?? faulty.value[0])
 const diagnosis = computed(() => plan.value?.diagnoses.find(d => d.joint === joint.value?.id))
 const own = computed(() => (joint.value ? piece.value?.choices.causes[`joint:${joint.value.id}`] : undefined))
@@ -21,6 +23,8 @@ const heading = computed(() => {
   if (!joint.value || !top) return 'Nothing is loose: there is no cause to look for'
   return own.value ? `${tagOf(joint.value)}: ${causeNamed(own.value.cause)?.label ?? own.value.cause}, in your own judgement` : `${tagOf(joint.value)}: ${top.probability >= 0.6 ? 'most likely' : 'perhaps'} ${top.label.toLowerCase()}`
 })
+/** Breaks, splits and repairs come first: what is worst is asked about first. Only those somebody can say something about. */
+const wood = computed(() => (plan.value?.faultDiagnoses ?? []).filter(d => d.causes.length > 0))
 function nameOf(id: string): string {
   const trouble = plan.value?.troubles.find(t => t.fault === id)
   return trouble ? `Why: ${troubleName(piece.value!, trouble)}` : ''
@@ -32,7 +36,15 @@ function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'a
 
 <template>
   <article v-if="piece" class="sheet">
-    <header><h1>{{ heading }}</h1><p v-if="joint" class="small soft">{{ joint.label }}. Several causes may hold at once; a mend that leaves one in place fails again.</p></header>
+    <header v-if="wood.length > 0"><h1>{{ nameOf(wood[0]!.fault) }}</h1></header>
+    <section v-for="(d, i) in wood" :key="d.fault" :aria-labelledby="`why-${d.fault}`">
+      <h2 :id="`why-${d.fault}`" :class="{ 'sr-only': i === 0 }">{{ nameOf(d.fault) }}</h2>
+      <CauseBars :causes="d.causes.slice(0, 3)" />
+      <ul class="small">
+        <li v-for="c in d.causes.slice(0, 2)" :key="c.cause"><strong>{{ c.label }}</strong>: {{ c.evidenceFor.join('; ') || 'nothing seen that speaks for it' }}<span v-if="c.notLooked.length > 0" class="soft">; not looked at: {{ c.notLooked.join('; ') }}</span>. {{ c.answer }}</li>
+      </ul>
+    </section>
+    <header v-if="joint || wood.length === 0"><component :is="wood.length > 0 ? 'h2' : 'h1'">{{ heading }}</component><p v-if="joint" class="small soft">{{ joint.label }}. Several causes may hold at once; a mend that leaves one in place fails again.</p></header>
     <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints"><button v-for="j in faulty" :key="j.id" type="button" class="chip" :aria-pressed="j.id === joint?.id" @click="picked = j.id">{{ tagOf(j) }} {{ j.label }}</button></div>
     <section v-if="diagnosis">
       <CauseBars :causes="diagnosis.causes.slice(0, 4)" />
@@ -46,13 +58,6 @@ function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'a
     <section v-if="joint && diagnosis" aria-labelledby="own">
       <h2 id="own">You judge otherwise?</h2>
       <div class="own"><PickOne :model-value="own?.cause ?? 'none'" :items="CAUSE_ITEMS" aria-labelledby="own" @update:model-value="overrule(String($event))" /><UInput v-model="why" placeholder="why" aria-label="Why you judge otherwise" class="w-72" @change="own && overrule(own.cause)" /></div>
-    </section>
-    <section v-for="d in plan?.faultDiagnoses ?? []" :key="d.fault" :aria-labelledby="`why-${d.fault}`">
-      <h2 :id="`why-${d.fault}`">{{ nameOf(d.fault) }}</h2>
-      <CauseBars v-if="d.causes.length > 0" :causes="d.causes.slice(0, 3)" />
-      <ul class="small">
-        <li v-for="c in d.causes.slice(0, 2)" :key="c.cause"><strong>{{ c.label }}</strong>: {{ c.evidenceFor.join('; ') || 'nothing seen that speaks for it' }}<span v-if="c.notLooked.length > 0" class="soft">; not looked at: {{ c.notLooked.join('; ') }}</span>. {{ c.answer }}</li>
-      </ul>
     </section>
     <section v-if="plan && faulty.length > 0" aria-labelledby="whole">
       <h2 id="whole">The frame as a whole</h2>

@@ -8,6 +8,8 @@ const RAD = Math.PI / 180
 /** Along the fibres within this, glue alone does; up to the second, glue may do after a strength check; steeper needs something through it. */
 const ALONG_DEG = 8
 const SLANT_DEG = 30
+/** Above this share of its face lost, glue on what is left is no longer judged to do, % (low). */
+const LOST_MUCH_PCT = 15
 /** Closed, as far as glue is concerned, millimetres. */
 const CLOSES_MM = 0.2
 
@@ -37,7 +39,7 @@ export function readBreak(piece: Piece, fault: Break): BreakReading {
     ...figureOf(share(fibre.value), 'share', 'cos² of the angle to the fibres', [input('angle to the fibres', fibre.value, 'deg')], 'breaks', 'medium'),
     ...(fibre.low !== undefined && fibre.high !== undefined ? { low: share(fibre.high), high: share(fibre.low) } : {}),
   }
-  return { section, glueArea, fibre, longGrain, words: verdict(fault, fibre.value, lost) }
+  return { section, glueArea, fibre, longGrain, words: verdict(fault, fibre.high ?? fibre.value, lost) }
 }
 
 /** As it was measured; otherwise the angle to the axis, give or take the slope of the grain. */
@@ -50,10 +52,12 @@ function fibreAngle(part: Part, fault: Break): Figure {
   return { ...figureOf(value, 'deg', rule, inputs, 'breaks', part.grainOneIn ? 'medium' : 'low'), ...(slope > 0 ? { low: Math.max(0, value - slope), high: Math.min(90, value + slope) } : {}) }
 }
 
+/** By the worst angle to the fibres that may be, not by the middle of the band. */
 function verdict(fault: Break, fibreDeg: number, lostPct: number): Phrase {
   const open = fault.gapMm !== null && fault.gapMm.value > CLOSES_MM
   const closes = open ? ' It does not close: look for folded fibres before anything else.' : lostPct > 0 ? ' Where wood is lost, a glue that fills goes in apart from the rest.' : ''
   if (fault.surface === 'crumbling') return say`Crumbling wood holds no glue: cut back to sound wood.${closes}`
+  if (fibreDeg <= ALONG_DEG && (lostPct > LOST_MUCH_PCT || fault.surface === 'crushed')) return say`Along the fibres, but too much of its face is gone for glue alone.${closes}`
   if (fibreDeg <= ALONG_DEG) return say`Along the fibres: glue alone holds it once it is clean.${closes}`
   if (fibreDeg <= SLANT_DEG) return say`Aslant: glue may do, if it is strong enough for the load; with something through it, it is sure.${closes}`
   return say`Steep to the fibres: end grain holds little, so something has to pass through it.${closes}`

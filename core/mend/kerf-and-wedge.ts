@@ -1,3 +1,6 @@
+import { dot } from '../measure/vec'
+import { frameOfSegment, grainNear } from '../piece/geometry'
+import { shareNear } from '../piece/places'
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, q, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
@@ -13,8 +16,10 @@ const SHORT_OF_SHOULDER_MM = 3
 /** From this width on a tenon takes two kerfs, each this far in from its edge, millimetres. */
 const WIDE_TENON_MM = 28
 const KERF_INSET_MM = 6
-/** Spread beyond the gap, so that the edges bear on the mortise, millimetres; up to 0.3 is sound. */
-const BEAR_MM = 0.15
+/** Of a blind wedge set by hand so much at least is in the kerf, or it falls out before the joint is closed, millimetres. */
+const HELD_BY_MM = 4
+/** How nearly the tenon’s width has to lie along the receiving part’s grain: as a cosine, sound above the first, never below the second. */
+const ALONG_GRAIN = { sound: 0.94, never: 0.71 } as const
 /** Energy to start a split at the kerf's root, N/mm, plain and with its root drilled; low confidence. */
 const SPLIT_ENERGY = { plain: 0.3, drilled: 0.6 } as const
 const STRAIN_MOST = 0.01
@@ -29,18 +34,23 @@ export interface WedgeGeometry {
   readonly strain: number
   readonly strainLimit: number
   readonly drillRoot: boolean
+  /** What one wedge spreads at the tenon’s end. */
   readonly spreadMm: number
   readonly taperDeg: number
+  /** At the wedge’s thick end. */
   readonly thicknessMm: number
   readonly lengthMm: number
+  /** How far a blind wedge, set in by hand, stands out of the tenon’s end before the bottom drives it home; 0 for one driven from outside. */
+  readonly proudMm: number
   /** Kerf depth that would keep the strain within the limit. */
   readonly depthNeededMm: number
 }
 
 /**
  * Works out kerfs and wedge for a gap along the receiving part's grain (docs/sources.md#wedges; strain limit low confidence).
- * @param gapMm whole clearance at the edges   @param widthMm the tenon's width, or a round tenon's diameter
- * @param depthMm tenon length   @param deeperMm how much deeper the mortise is   @param stiffnessMPa of the tenon's wood along the grain
+ * @param gapMm whole clearance at the mortise’s bottom, where the wedge spreads   @param widthMm the tenon’s width, or a round tenon’s diameter
+ * @param depthMm tenon length   @param deeperMm how much deeper the mortise is; 0 for a through tenon, which is driven from outside
+ * @param stiffnessMPa of the tenon’s wood along the grain
  */
 export function wedgeGeometry(gapMm: number, widthMm: number, depthMm: number, deeperMm: number, stiffnessMPa: number, round: boolean): WedgeGeometry {
   const kerfs = !round && widthMm >= WIDE_TENON_MM ? 2 : 1
@@ -50,15 +60,27 @@ export function wedgeGeometry(gapMm: number, widthMm: number, depthMm: number, d
   const limitFor = (energy: number) => Math.min(STRAIN_MOST, Math.sqrt(3 * energy / (stiffnessMPa * stripMm)))
   const drillRoot = strain > limitFor(SPLIT_ENERGY.plain)
   const strainLimit = limitFor(drillRoot ? SPLIT_ENERGY.drilled : SPLIT_ENERGY.plain)
-  const spreadMm = (gapMm + BEAR_MM) / kerfs
+  const spreadMm = gapMm / kerfs
   const taperDeg = Math.max(TAPER_LEAST_DEG, 2 * Math.atan(0.75 * spreadMm / kerfDepthMm) * 180 / Math.PI)
-  const thicknessMm = KERF_MM + spreadMm
-  const natural = thicknessMm / (2 * Math.tan(taperDeg / 2 * Math.PI / 180))
+  const perMm = 2 * Math.tan(taperDeg / 2 * Math.PI / 180)
+  const isBlind = deeperMm > 0
+  const proudMm = isBlind ? deeperMm + spreadMm / perMm : 0
+  const thicknessMm = isBlind ? KERF_MM + perMm * proudMm : KERF_MM + spreadMm
+  const natural = thicknessMm / perMm
   return {
-    kerfs, kerfDepthMm, stripMm, strain, strainLimit, drillRoot, spreadMm, taperDeg, thicknessMm,
-    lengthMm: Math.floor(Math.min(natural, kerfDepthMm + deeperMm - 1)),
+    kerfs, kerfDepthMm, stripMm, strain, strainLimit, drillRoot, spreadMm, taperDeg, thicknessMm, proudMm,
+    lengthMm: Math.floor(Math.min(natural, isBlind ? kerfDepthMm + deeperMm - 1 : kerfDepthMm)),
     depthNeededMm: Math.sqrt(1.5 * stripMm * (gapMm / 2) / limitFor(SPLIT_ENERGY.drilled)),
   }
+}
+
+/** How far the way a wedge spreads the tenon lies along the receiving part’s grain there: 1 along it, 0 across. */
+function grainAgreement({ joint, entering, receiving }: JointCase): number {
+  const grain = grainNear(receiving, joint.at)
+  // A round tenon is kerfed whichever way one likes: only the grain that runs with its own axis is lost to it.
+  if (joint.form.kind === 'round-tenon') return Math.sqrt(Math.max(0, 1 - dot(grain, joint.withdraw) ** 2))
+  const segment = shareNear(entering, joint.at) > 0.5 ? entering.axis.length - 2 : 0
+  return Math.abs(dot(frameOfSegment(entering, segment).through, grain))
 }
 
 /** A tenon sawn and spread by a wedge, against end grain only: along the receiving part's grain. */
@@ -68,20 +90,26 @@ function consider(c: JointCase): Verdict {
   const { form } = c.joint
   if (form.kind === 'dowel') return no(say`dowels are replaced, not wedged`)
   if (form.kind !== 'mortise-and-tenon' && form.kind !== 'round-tenon') return no(say`a ${FORMS[form.kind].label} has no tenon to spread`)
+  if (form.wedged) return no(say`it is wedged already: the old wedge comes out, and a new one goes into its own kerf`)
   const round = form.kind === 'round-tenon'
   const ends = round ? c.clearance.round : c.clearance.edge
-  const gap = widest(ends)
+  // A wedge spreads the tenon at its end, so the clearance at the bottom sizes it.
+  const gap = (ends.bottom ?? ends.mouth).value
   const cheeks = widest(glueFaces(c))
   if (gap < LEAST_MM) return !round && cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receiving.label}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
   if (gap > MOST_MM) return no(say`${fitMm(gap)} is more than a wedge can spread (${fitMm(MOST_MM)}): a new tenon`)
   if (!round && cheeks > c.glueGapMm + 1e-9) return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
+  const along = grainAgreement(c)
+  if (along < ALONG_GRAIN.never) return no(say`the tenon’s width lies across the ${c.receiving.label}’s grain: a wedge there splits it`)
   const width = round ? form.diameterMm : form.widthMm
   const stiffness = speciesNamed(c.entering.species).values.stiffnessGPa
-  const g = wedgeGeometry(gap, width.value, c.joint.depthMm.value, form.deeperMm.value, stiffness.value * 1000, round)
+  const g = wedgeGeometry(gap, width.value, c.joint.depthMm.value, form.through ? 0 : form.deeperMm.value, stiffness.value * 1000, round)
   if (g.kerfDepthMm < 8) return no(say`the tenon is only ${mm(c.joint.depthMm.value)} long: no room for a kerf`)
   if (g.strain > g.strainLimit) return no(say`bent ${strainText(g.strain)} at the kerf’s root, over its limit of ${strainText(g.strainLimit)}: a kerf of ${mm(Math.ceil(g.depthNeededMm))} would do, there is room for ${mm(g.kerfDepthMm)}`)
   if (g.taperDeg > TAPER_MOST_DEG) return no(say`the wedge would have to taper ${q(g.taperDeg, 'deg')}; over ${q(TAPER_MOST_DEG, 'deg')} it works itself out`)
-  return { fits: true, reason: say`${fitMm(gap)} along the ${c.receiving.label}’s grain: ${g.kerfs === 1 ? 'one wedge' : 'two wedges'} spread it`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
+  if (g.lengthMm - g.proudMm < HELD_BY_MM && g.proudMm > 0) return no(say`set by hand it would stand ${mm(g.proudMm)} proud and be only ${mm(g.lengthMm)} long: the mortise is too deep behind it`)
+  const slant = along < ALONG_GRAIN.sound ? say`, though not straight along it: no more spread than that` : say``
+  return { fits: true, reason: say`${fitMm(gap)} along the ${c.receiving.label}’s grain${slant}: ${g.kerfs === 1 ? 'one wedge' : 'two wedges'} spread it`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
 }
 
 const strainText = (strain: number) => `${(strain * 100).toFixed(1)} %`
@@ -93,8 +121,9 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
   return {
     sizes: [
       sizeMm('kerf-depth', 'kerf depth', g.kerfDepthMm, 'tenon length − 3 mm, so that the kerf stays short of the shoulder', [depth], 'wedges'),
-      sizeMm('wedge-thickness', 'wedge at its thick end', g.thicknessMm, 'kerf width + spread; spread = (clearance + 0.15 mm) / kerfs', [gapInput, input('kerf width', KERF_MM, 'fit-mm', 'table'), input('kerfs', g.kerfs, 'count')], 'wedges', 'fit-mm'),
+      sizeMm('wedge-thickness', 'wedge at its thick end', g.thicknessMm, g.proudMm > 0 ? 'kerf width + what it grows over the length it stands proud, so that at the tenon’s end it is kerf + clearance / kerfs once home' : 'kerf width + clearance / kerfs, at the end face once home', [gapInput, input('kerf width', KERF_MM, 'fit-mm', 'table'), input('kerfs', g.kerfs, 'count')], 'wedges', 'fit-mm'),
       sizeMm('wedge-length', 'wedge length', g.lengthMm, 'kerf depth + what the mortise is deeper − 1 mm at most, or the shoulder never closes', [depth, inputOf('mortise deeper by', form.deeperMm, 'mm')], 'wedges'),
+      ...(g.proudMm > 0 ? [sizeMm('wedge-proud', 'stands proud, set by hand', g.proudMm, 'mortise deeper by + (clearance / kerfs) / (2 tan(taper/2)): the bottom drives it home by that much', [inputOf('mortise deeper by', form.deeperMm, 'mm'), gapInput], 'wedges')] : []),
       sizeMm('wedge-taper', 'taper', g.taperDeg, 'at least 3°, and enough that it bears at the mouth of the kerf: 2 tan(taper/2) ≥ 1.5 spread / kerf depth', [input('spread', g.spreadMm, 'fit-mm')], 'wedges', 'deg'),
       { id: 'root-strain' as const, label: 'strain at the root', figure: { value: g.strain, unit: 'share' as const, derivation: { rule: '1.5 × strip × (clearance / 2) / kerf depth²; limit: the smaller of 1 % and √(3 × split energy / (stiffness × strip))', inputs: [gapInput, input('strip', g.stripMm, 'mm'), input('stiffness, GPa', stiffnessGPa, 'count', 'table'), input('limit', g.strainLimit, 'share')], source: 'wedges', confidence: 'low' as const, limit: 'wedge-strain' } } },
     ],
@@ -103,7 +132,9 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
       say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receiving.label}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`,
       say`Saw ${mm(g.kerfDepthMm)} deep and no further.`,
       ...(g.drillRoot ? [say`Drill a 2 mm hole at the root of each kerf first: bent ${strainText(g.strain)}, it would start a split otherwise.`] : []),
-      say`Set the wedge in by hand, dry; the thick end flush with the tenon’s end when home. Glue on the faces, none on the wedge.`,
+      ...(g.proudMm > 0
+        ? [say`Push the wedge in by hand, dry, until it is as thick as the kerf at the tenon’s end: it then stands ${mm(g.proudMm)} proud, and the bottom drives it home. Flush it does nothing; further out the shoulder does not close.`, say`Try it in scrap first: a blind wedge cannot be taken back. Glue on the faces, none on the wedge.`]
+        : [say`Close the joint, then drive the wedge from outside until it is home; saw it flush once cured. Glue on the faces, none on the wedge.`]),
     ],
     cautions: ['blade' as const], leavesGapMm: cheeksMm, removedCm3: g.kerfs * KERF_MM * g.kerfDepthMm * across / 1000, minutes: 30, hold: { low: 0.6, high: 0.9 },
   }

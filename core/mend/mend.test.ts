@@ -87,12 +87,40 @@ describe('dowels', () => {
 })
 
 describe('kerf and wedge', () => {
-  it('worked example: gap 0.6, tenon 48 x 28, mortise 1.5 deeper, beech 12.6 GPa: two kerfs 25 deep, strain 0.43 % drilled, wedges 1.18', () => {
+  it('worked example: gap 0.6, tenon 48 x 28, mortise 1.5 deeper, beech 12.6 GPa: two kerfs 25 deep, each wedge spreads 0.3', () => {
     const g = wedgeGeometry(0.6, 48, 28, 1.5, 12_600, false)
     expect(g).toMatchObject({ kerfs: 2, kerfDepthMm: 25, drillRoot: true })
     expect(g.strain).toBeCloseTo(1.5 * 6 * 0.3 / 625, 9)
     expect(g.strainLimit).toBeCloseTo(Math.sqrt(3 * 0.6 / (12_600 * 6)), 9)
-    expect(g.thicknessMm).toBeCloseTo(0.8 + 0.75 / 2, 9)
+    // 3° taper grows 2 tan 1.5° = 0.0524 a mm. Stands 1.5 + 0.3 / 0.0524 = 7.23 proud; thick end 0.8 + 0.0524 × 7.23 = 1.179; 22 long.
+    expect(g.proudMm).toBeCloseTo(7.228, 3)
+    expect(g.thicknessMm).toBeCloseTo(1.1786, 4)
+    expect(g.lengthMm).toBe(22)
+  })
+  it('a blind wedge driven home by the bottom is as thick at the tenon’s end as kerf and spread; a through one is so at its end face', () => {
+    const d = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+    fc.assert(fc.property(d(0.15, 1.5), d(12, 70), d(15, 60), d(0.5, 4), fc.boolean(), (gapMm, width, depth, deeper, round) => {
+      const blind = wedgeGeometry(gapMm, width, depth, deeper, 12_000, round)
+      const perMm = 2 * Math.tan(blind.taperDeg * Math.PI / 360)
+      // Home, its thick end lies on the bottom, so the tenon's end is the mortise's extra depth further along it.
+      expect(blind.thicknessMm - perMm * deeper).toBeCloseTo(0.8 + gapMm / blind.kerfs, 9)
+      // Set by hand, it is as thick as the kerf where it meets the tenon's end.
+      expect(blind.thicknessMm - perMm * blind.proudMm).toBeCloseTo(0.8, 9)
+      const through = wedgeGeometry(gapMm, width, depth, 0, 12_000, round)
+      expect([through.proudMm, through.thicknessMm]).toEqual([0, 0.8 + gapMm / through.kerfs])
+    }))
+  })
+  it('is never set where it spreads across the receiving part’s grain: a cross stretcher’s upright tenon in a side stretcher', () => {
+    const chair = newChair({ stretchers: 'h' })
+    const joint = 'cross-stretcher--left-stretcher'
+    const piece = applyAll(chair, [{ do: 'test-joint', joint, state: 'gives' }, gap(joint, 'cheek', 0.1), gap(joint, 'edge', 0.5)])
+    const { verdict } = mendCandidates(jointCase(piece, piece.joints.find(j => j.id === joint)!, 'everyday', 0.15)).find(c => c.mend.id === 'kerf-and-wedge')!
+    expect(verdict.fits).toBe(false)
+    expect(phraseText(verdict.reason)).toContain('across the left stretcher’s grain')
+  })
+  it('is sized on the clearance at the bottom, where it spreads', () => {
+    const work = (bottom: number) => verdicts(TENON, 'gives', [gap(TENON, 'cheek', 0.1), gap(TENON, 'edge', 0.6), gap(TENON, 'edge-bottom', bottom)])('kerf-and-wedge').work
+    expect(size(work(0.4), 'wedge at its thick end')).toBeLessThan(size(work(0.5), 'wedge at its thick end'))
   })
   it('holds its rules for any tenon: short of the shoulder, shoulder closes, bears at the mouth', () => {
     const d = (min: number, max: number) => fc.double({ min, max, noNaN: true })

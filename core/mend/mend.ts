@@ -25,7 +25,7 @@ export interface JointCase {
 export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured | null }
 
 /** What a size on the cut sheet is the size of. */
-export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
+export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-proud' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
   | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall'
 /** A size on the cut sheet. */
 export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }

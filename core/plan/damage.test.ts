@@ -41,7 +41,7 @@ describe('cases that were found so', () => {
 
   it('a glue picked by hand that never sets in the cold has no dates, and the way out is one press', () => {
     const RAIL = 'left-side-rail--left-back-post'
-    const chair = applyAll(newChair(), [...newChair().joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === RAIL ? 'gives' : 'solid' })), { do: 'measure-clearance', joint: RAIL, where: 'cheek', measure: measured(0.1) }, { do: 'set-old-glue', joint: RAIL, glue: 'pva' }, { do: 'choose-glue', glue: 'hot-hide' }])
+    const chair = applyAll(newChair(), [...newChair().joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === RAIL ? 'gives' : 'solid' })), { do: 'measure-clearance', joint: RAIL, where: 'cheek', measure: measured(0.1) }, { do: 'set-old-glue', joint: RAIL, glue: 'pva' }, { do: 'choose-glue', glue: 'urea' }])
     const cold = planPiece(chair, shop, { nowC: 12, nowRhPct: 50, tonightC: 4 }, '2026-03-05T09:00')
     expect(cold.stages).toEqual([])
     expect(cold.returnMin).toBeNull()

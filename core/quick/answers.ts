@@ -34,9 +34,9 @@ export function wedgeAnswer(gapMm: number, lengthMm: number, widthMm: number): R
   if (g.strain > g.strainLimit) return succeed({ sentence: say`It would split: the kerf would have to be ${mm(Math.ceil(g.depthNeededMm))} deep, and there is room for ${mm(g.kerfDepthMm)}.`, figures: [] })
   const inputs = [typed('gap', gapMm, 'fit-mm'), typed('tenon length', lengthMm), typed('tenon width', widthMm)]
   return succeed({
-    sentence: say`${g.kerfs === 1 ? 'One kerf in the middle' : 'Two kerfs, 6 mm in from the edges'}, ${mm(g.kerfDepthMm)} deep${g.drillRoot ? ', their roots drilled' : ''}; ${g.kerfs === 1 ? 'a wedge' : 'wedges'} ${fitMm(g.thicknessMm)} at the thick end, ${mm(g.lengthMm)} long.`,
+    sentence: say`${g.kerfs === 1 ? 'One kerf in the middle' : 'Two kerfs, 6 mm in from the edges'}, ${mm(g.kerfDepthMm)} deep${g.drillRoot ? ', their roots drilled' : ''}; ${g.kerfs === 1 ? 'a wedge' : 'wedges'} ${fitMm(g.thicknessMm)} at the thick end, ${mm(g.lengthMm)} long, set in by hand ${mm(Math.round(g.proudMm * 10) / 10)} proud.`,
     figures: [
-      { label: 'wedge at its thick end', figure: figure(g.thicknessMm, 'fit-mm', 'kerf 0.8 mm + (gap + 0.15 mm) / kerfs', inputs, 'wedges') },
+      { label: 'wedge at its thick end', figure: figure(g.thicknessMm, 'fit-mm', 'kerf 0.8 mm + what it grows over the length it stands proud', inputs, 'wedges') },
       { label: 'kerf depth', figure: figure(g.kerfDepthMm, 'mm', 'tenon length − 3 mm', inputs, 'wedges') },
       { label: 'wedge length', figure: figure(g.lengthMm, 'mm', 'kerf depth + 1.5 mm that a mortise is usually deeper − 1 mm, or where the taper ends', inputs, 'wedges') },
     ],

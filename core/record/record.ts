@@ -63,7 +63,7 @@ function findingPhrase(piece: Piece, joint: Joint): Phrase {
   const seen = Object.entries(f.signs).filter(([, look]) => look === 'seen').map(([id]) => signNamed(id as keyof typeof f.signs).label)
   const metal = holdsOf(piece, joint).filter(h => !h.made).map(h => [WAYS_OUT[h.kind].label, ...(h.state === 'not-looked' || h.state === 'holds' ? [] : [h.state]), ...h.faults].join(' '))
   const words = [STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...seen, ...metal].join(', ')
-  return Object.entries(f.clearance).reduce<Phrase>((p, [where, m]) => (m ? say`${p}, ${fitMm(m.value)} ${CLEARANCE_WORDS[where as ClearanceKey]}` : p), say`${words}`)
+  return Object.entries(f.clearance).reduce<Phrase>((p, [where, m]) => (m?.basis === 'measured' ? say`${p}, ${fitMm(m.value)} ${CLEARANCE_WORDS[where as ClearanceKey]}` : p), say`${words}`)
 }
 
 /** What sits on a part, or goes through a break: where, and how it is. */

@@ -13,7 +13,7 @@ export interface Glue extends Sourced {
   readonly clampH: Range
   /** Not to be stressed before this is over. */
   readonly restH: number
-  /** Wood below this: the film does not form. */
+  /** Wood below this: the film does not form. A glue that gels sets in any cold above freezing; what runs short is the time to close. */
   readonly coldestC: number
   /** Largest whole clearance it still holds across; 0.0 for a foam, which fills but does not hold. */
   readonly gapMm: number
@@ -36,7 +36,7 @@ const pva = { group: 'pva', pressureMPa: [0.7, 1.7], bondsOver: [], setsBy: 'los
 const protein = { group: 'protein', water: 'none', undo: 'yes', bondsOver: ['protein'], ...T } as const
 
 export const GLUES: readonly Glue[] = [
-  { ...protein, id: 'hot-hide', label: 'Hot hide glue', openMin: [1, 3], clampH: [4, 12], restH: 24, coldestC: 20, gapMm: 0.1, pressureMPa: [0.1, 0.7], undoBy: 'water and heat', spreadGm2: 250, setsBy: 'gelling', creep: 0.9 },
+  { ...protein, id: 'hot-hide', label: 'Hot hide glue', openMin: [1, 3], clampH: [4, 12], restH: 24, coldestC: 0, gapMm: 0.1, pressureMPa: [0.1, 0.7], undoBy: 'water and heat', spreadGm2: 250, setsBy: 'gelling', creep: 0.9 },
   { ...protein, id: 'liquid-hide', label: 'Liquid hide glue', openMin: [10, 20], clampH: [12, 24], restH: 48, coldestC: 18, gapMm: 0.15, pressureMPa: [0.3, 0.9], undoBy: 'water and heat', spreadGm2: 250, setsBy: 'losing-water', creep: 0.7 },
   { ...protein, id: 'fish', label: 'Fish glue', openMin: [30, 60], clampH: [12, 24], restH: 48, coldestC: 15, gapMm: 0.1, pressureMPa: [0.3, 0.9], undoBy: 'water and mild heat', spreadGm2: 200, setsBy: 'losing-water', creep: 0.7 },
   { ...pva, id: 'pva-white', label: 'PVA, white', openMin: [8, 12], clampH: [0.75, 1], coldestC: 10, water: 'poor', undo: 'partly', undoBy: 'heat 70–80 °C, water, warm vinegar', creep: 0.4 },

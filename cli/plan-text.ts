@@ -2,7 +2,7 @@ import { bodyName } from '../core/bodies'
 import { STATE_LABELS, surveySentence } from '../core/condition/survey'
 import { faultPhrase } from '../core/condition/fault-words'
 import { WAYS_OUT } from '../core/hardware'
-import { phraseText, formatQuantity, q, type Phrase } from '../core/measure/phrase'
+import { phraseText, formatQuantity, isNothing, q, type Phrase } from '../core/measure/phrase'
 import { describeDuration, describeWallTime } from '../core/measure/wall-time'
 import { faultTag } from '../core/piece/faults'
 import { findingOf, tagOf } from '../core/piece/facts'
@@ -48,7 +48,7 @@ function answer(t: Plan['troubles'][number]): string {
 }
 
 function stopping(plan: Plan): string[] {
-  const lines = plan.stops.flatMap(s => [`  ! ${text(s.why)}`, ...s.remedies.map(r => `      ${r.command ? '*' : '-'} ${text(r.words)}${r.changes.length > 0 ? `: ${text(r.changes)}` : ''}`)])
+  const lines = plan.stops.flatMap(s => [`  ! ${text(s.why)}`, ...s.remedies.map(r => `      ${r.command ? '*' : '-'} ${text(r.words)}${!isNothing(r.changes) ? `: ${text(r.changes)}` : ''}`)])
   return lines.length > 0 ? ['', 'What stops it, and what would free it', ...lines] : []
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isNothing } from '#core/measure/phrase'
 import type { Remedy, Stop } from '#core/plan'
 
 /** What keeps the plan from going on, and what would free it: by one press, or at the step where it is done. */
@@ -28,7 +29,7 @@ function take(remedy: Remedy): void {
         <ul v-if="stop.remedies.length > 0" class="remedies">
           <li v-for="(remedy, k) in stop.remedies" :key="k">
             <FieldKeyButton slim :label="text(remedy.words)" @click="take(remedy)" />
-            <span v-if="remedy.changes.length > 0" class="small"><PhraseText :phrase="remedy.changes" /></span>
+            <span v-if="!isNothing(remedy.changes)" class="small"><PhraseText :phrase="remedy.changes" /></span>
             <span v-else-if="!remedy.command" class="small soft">at its own step</span>
           </li>
         </ul>

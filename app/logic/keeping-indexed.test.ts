@@ -1,3 +1,5 @@
+import { fitMm, phraseText, say } from '#core/measure/phrase'
+import { asClash } from './kept-schema'
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { openDB } from 'idb'
@@ -24,13 +26,13 @@ describe('what a device keeps', () => {
   it('is there for the next tab: what waits, what clashes, pieces, the list', async () => {
     const one = newKeeping()
     await one.change({ add: [waiting(1), waiting(2), waiting(3)] })
-    await one.change({ remove: ['entry-0001'], hold: [{ waiting: waiting(2), why: 'newer', reason: '', mine: ['J1 ', { value: 0.2, unit: 'fit-mm' }], theirs: [{ by: 'tablet', at: 'x', said: ['J1 apart'] }] }] })
+    await one.change({ remove: ['entry-0001'], hold: [{ waiting: waiting(2), why: 'newer', reason: '', mine: say`J1 ${fitMm(0.2)}`, theirs: [{ by: 'tablet', at: 'x', said: say`J1 apart` }] }] })
     await one.keepState(stored)
     await one.keepList([{ piece, version: 4 }])
     const two = newKeeping()
     const all = await two.all()
     expect([all.waiting.map(w => w.seen), all.clashes.map(c => c.waiting.seen), all.damaged]).toEqual([[3], [2], 0])
-    expect(all.clashes[0]!.mine).toEqual(['J1 ', { value: 0.2, unit: 'fit-mm' }])
+    expect(all.clashes[0]!.mine).toEqual(say`J1 ${fitMm(0.2)}`)
     expect(await two.state(piece.id)).toEqual(stored)
     expect(await two.list()).toEqual([{ piece, version: 4 }])
     await two.forget(piece.id)
@@ -75,5 +77,12 @@ describe('what a device keeps', () => {
     // A clock that was set back leaves nobody waiting for a day.
     expect(await two.lease('two', 7000, 8000)).toBe(false)
     expect(await two.lease('two', -5000, 8000)).toBe(true)
+  })
+
+  it('reads a clash as an older program kept it: its words and figures in a row, its command in the older form', () => {
+    const old = { waiting: { ...waiting(1), entry: { ...waiting(1).entry, command: { do: 'add-metal', metal: { id: 'm', joint: 'a--b', kind: 'brad', hidden: true, note: '' } } } }, why: 'newer', reason: '', mine: ['J1 clearance ', { value: 0.2, unit: 'fit-mm' }], theirs: [] }
+    const read = asClash(old)!
+    expect(phraseText(read.mine)).toBe('J1 clearance 0.20 mm')
+    expect(read.waiting.entry.command).toMatchObject({ do: 'add-hold', hold: { on: { kind: 'joint', id: 'a--b' }, kind: 'brad', state: 'not-looked' } })
   })
 })

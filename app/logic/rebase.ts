@@ -141,7 +141,7 @@ function pathsOf({ command }: Entry, log: readonly Entry[]): readonly string[] {
 export function saidBy({ command }: Entry, { log, piece }: Pick<History, 'log' | 'piece'>): Phrase {
   if (command.do !== 'undo') return saysOf(command, piece)
   const target = log.find(e => e.id === command.entry)
-  return target ? say`taken back: ${saidBy(target, { log, piece })}` : ['something taken back']
+  return target ? say`taken back: ${saidBy(target, { log, piece })}` : say`something taken back`
 }
 
 /** Whether two documents say the same. Documents are plain data whose keys keep their order through commands. */

@@ -1,6 +1,6 @@
 import type { FigureUnit } from '../measure/figure'
 import type { Measured } from '../measure/measured'
-import { fitMm, mm, q, say, type Phrase } from '../measure/phrase'
+import { fitMm, joined, mm, plain, q, say, type Phrase } from '../measure/phrase'
 import type { Break, Fault, Piece } from '../piece/schema'
 import { partOf } from '../piece/facts'
 import { axisLengthMm } from '../piece/geometry'
@@ -21,10 +21,10 @@ export function placeWords(piece: Piece, fault: Fault): Phrase {
 }
 
 /** A figure somebody took; what was only assumed is left out, so that no record says what nobody looked at. */
-const told = (m: Measured | null, unit: FigureUnit): Phrase | null => (m?.basis === 'measured' ? [q(m.value, unit)] : null)
+const told = (m: Measured | null, unit: FigureUnit): Phrase | null => (m?.basis === 'measured' ? say`${q(m.value, unit)}` : null)
 /** What there is to say, with commas between. */
 const listed = (...phrases: readonly (Phrase | null | false)[]): Phrase =>
-  phrases.filter(p => p !== null && p !== false).reduce<Phrase>((all, p) => (all.length === 0 ? p : say`${all}, ${p}`), [])
+  joined(phrases.filter(p => p !== null && p !== false), ', ')
 
 /** What is recorded of a fault, in one line. */
 export function faultPhrase(piece: Piece, fault: Fault): Phrase {
@@ -40,7 +40,7 @@ export function faultPhrase(piece: Piece, fault: Fault): Phrase {
     case 'worm': {
       const length = told(fault.lengthMm, 'mm')
       const lost = fault.lostPct && say`${q(fault.lostPct.value, '%')} of the section lost: ${wormAdvice(fault.lostPct.value)}`
-      return say`${listed(length ? say`worm over ${length}` : say`worm`, [fault.live === 'not-sure' ? 'live or old not sure' : fault.live], lost)}${note}`
+      return say`${listed(length ? say`worm over ${length}` : say`worm`, fault.live === 'not-sure' ? say`live or old not sure` : plain(fault.live), lost)}${note}`
     }
     case 'loss': {
       const sizes = [fault.lengthMm, fault.widthMm, fault.depthMm].map(m => told(m, 'mm'))
@@ -50,11 +50,11 @@ export function faultPhrase(piece: Piece, fault: Fault): Phrase {
     case 'earlier-repair': return say`${listed(
       say`earlier repair`,
       fault.glue !== 'unknown' && say`${words(fault.glue)} glue`,
-      fault.metal !== null && [words(fault.metal)],
-      fault.register !== 'not-sure' && [words(fault.register)],
+      fault.metal !== null && plain(words(fault.metal)),
+      fault.register !== 'not-sure' && plain(words(fault.register)),
       fault.offMm && say`off by ${fitMm(fault.offMm.value)}`,
       fault.leanDeg && say`leaning ${q(fault.leanDeg.value, 'deg')}`,
-      fault.holds !== 'not-sure' && [words(fault.holds)],
+      fault.holds !== 'not-sure' && plain(words(fault.holds)),
     )}${note}`
   }
 }
@@ -65,8 +65,8 @@ function breakPhrase(piece: Piece, fault: Break): Phrase {
   const parted = { 'apart': 'in two', 'hangs': 'still hanging by its fibres', 'not-seen': '' }[fault.parted]
   return listed(
     say`break ${placeWords(piece, fault)}`,
-    parted !== '' && [parted],
-    fault.surface !== 'not-looked' && [fault.surface],
+    parted !== '' && plain(parted),
+    fault.surface !== 'not-looked' && plain(fault.surface),
     angle && say`${angle} to the axis, ${q(Math.round(glueArea.value / 10) * 10, 'mm2')} of face, ${q(longGrain.value, 'share')} long grain`,
     fault.through.length > 0 && say`${fault.through.join(' and ')} through it`,
     fault.gapMm && say`closes to ${fitMm(fault.gapMm.value)}`,

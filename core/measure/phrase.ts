@@ -4,25 +4,41 @@ import { formatTemperature } from './temperature'
 
 /** A number with its unit inside a sentence, so that the sentence follows the mm and inch switch. */
 export interface Quantity { readonly value: number, readonly unit: FigureUnit, readonly high?: number }
-/** A sentence as its words and quantities, in order. */
-export type Phrase = readonly (string | Quantity)[]
+/** A sentence as its template, `{}` where each value goes, and the values: so it stays one sentence to translate until it is shown. */
+export interface Phrase { readonly says: string, readonly values: readonly PhraseValue[] }
+export type PhraseValue = string | Quantity | Phrase
 
 export const q = (value: number, unit: FigureUnit, high?: number): Quantity => (high === undefined ? { value, unit } : { value, unit, high })
 export const mm = (value: number): Quantity => ({ value, unit: 'mm' })
 export const fitMm = (value: number): Quantity => ({ value, unit: 'fit-mm' })
 
-/** Writes a phrase as a template: say`the play is ${fitMm(0.45)}`. Phrases inside are spliced in. */
+/** Writes a phrase as a template: say`the play is ${fitMm(0.45)}`. Phrases inside keep their own. */
 export function say(strings: TemplateStringsArray, ...values: readonly (string | number | Quantity | Phrase)[]): Phrase {
-  return strings.flatMap((s, i) => {
-    const v = values[i]
-    if (v === undefined) return s ? [s] : []
-    const part = typeof v === 'string' || typeof v === 'number' ? [String(v)] : Array.isArray(v) ? v as Phrase : [v as Quantity]
-    return s ? [s, ...part] : part
+  return { says: strings.join('{}'), values: values.map(v => (typeof v === 'number' ? String(v) : v)) }
+}
+
+/** Words that are what they are in any language: a name, a note, a tag. */
+export const plain = (text: string): Phrase => ({ says: '{}', values: [text] })
+export const NOTHING: Phrase = { says: '', values: [] }
+export const isNothing = (phrase: Phrase): boolean => phrase.says === ''
+/** Phrases one after another with the same words between, as in a list. */
+export const joined = (phrases: readonly Phrase[], between: string): Phrase =>
+  ({ says: phrases.map(() => '{}').join(between), values: phrases })
+
+const isPhrase = (value: PhraseValue): value is Phrase => typeof value === 'object' && 'says' in value
+
+/** What a phrase is shown as: its words and its quantities, in order. */
+export function partsOf({ says, values }: Phrase): (string | Quantity)[] {
+  return says.split('{}').flatMap((words, i): (string | Quantity)[] => {
+    const value = values[i]
+    const shown = value === undefined ? [] : isPhrase(value) ? partsOf(value) : [value]
+    return words === '' ? shown : [words, ...shown]
   })
 }
 
 /** The phrase as text in the repairer's units. */
-export const phraseText = (phrase: Phrase, units: UnitSystem = 'mm'): string => phrase.map(p => (typeof p === 'string' ? p : formatQuantity(p, units))).join('')
+export const phraseText = (phrase: Phrase, units: UnitSystem = 'mm'): string =>
+  partsOf(phrase).map(p => (typeof p === 'string' ? p : formatQuantity(p, units))).join('')
 
 const digits = (x: number, n: number) => (Math.round(x * 10 ** n) / 10 ** n).toFixed(n)
 const SUFFIX: Partial<Record<FigureUnit, string>> = { N: 'N', kN: 'kN', MPa: 'MPa', min: 'min', h: 'h', g: 'g', cm2: 'cm²', cm3: 'cm³', mm2: 'mm²' }

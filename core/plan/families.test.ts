@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { applyAll, applyWhatFits, arbitraryCommand, arbitraryOf, newPiece } from '../../tests/fixtures/pieces'
 import { faultsOfPlan } from '../../tests/fixtures/validate-plan'
 import { measured } from '../measure/measured'
+import { phraseText } from '../measure/phrase'
 import { FAMILIES } from '../piece/families'
 import { FORMS, JOINT_KINDS, usualForm } from '../piece/joint-forms'
 import { USUAL_SHOP } from '../reference/usual-shop'
@@ -41,7 +42,7 @@ describe('plans know parts and joints, not families', () => {
       return
     }
     expect(mend!.options.length).toBe(5)
-    for (const option of mend!.options) expect(option.verdict.reason.length).toBeGreaterThan(0)
+    for (const option of mend!.options) expect(phraseText(option.verdict.reason).length).toBeGreaterThan(0)
     const fitting = mend!.options.filter(o => o.verdict.fits).map(o => o.id)
     if (kind !== 'dowel') expect(fitting).not.toContain('new-dowel')
     if (FORMS[kind].fit !== 'cheeks') expect(fitting).not.toContain('shims')

@@ -1,7 +1,7 @@
 import { bodyName } from '../bodies'
 import { chooseGlue, type GlueVerdict } from '../glue'
 import { nextWorkingMin } from '../glueup'
-import { phraseText, q, say, type Phrase } from '../measure/phrase'
+import { joined, NOTHING, q, say, type Phrase } from '../measure/phrase'
 import { describeWallTime, formatWallTime, MIN_PER_DAY } from '../measure/wall-time'
 import { apply } from '../piece/apply'
 import type { Command } from '../piece/commands'
@@ -31,7 +31,7 @@ interface Trial { readonly job: Job, readonly draft: Draft }
 
 /** A remedy that is done at a step of its own and cannot be tried out beforehand. */
 const atStep = (id: Remedy['id'], words: Phrase, step: StepId, joint: string | null = null, command: Command | null = null): Remedy =>
-  ({ id, words, changes: [], command, step, joint })
+  ({ id, words, changes: NOTHING, command, step, joint })
 
 function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
   const { job, draft } = trial
@@ -92,12 +92,12 @@ function glueStops(trial: Trial): Stop[] {
   const about = joints.map(id => `joint:${id}`)
   if (draft.verdict === null) {
     const near = chooseGlue(draft.needs, job.school, job.shop, job.climate).verdicts.filter(v => v.onShelf).slice(0, 3)
-    const why = say`No glue does: ${near.map(v => `${v.glue.label} ${v.against.map(a => phraseText(a)).join(' and ')}`).join('; ')}.`
+    const why = say`No glue does: ${joined(near.map(v => say`${v.glue.label} ${joined(v.against, ' and ')}`), '; ')}.`
     return [{ id: 'no-glue', about, why, remedies: thatHelp(trial, [...rooms(trial), ...later(trial), ...hands(trial)]) }]
   }
   if (draft.verdict.against.length === 0) return []
   const { label } = draft.verdict.glue
-  const why = say`${label}: ${draft.verdict.against.map(a => phraseText(a)).join('; ')}.`
+  const why = say`${label}: ${joined(draft.verdict.against, '; ')}.`
   const offers = [...rooms(trial), ...later(trial), ...hands(trial), { id: 'own-judgement' as const, words: say`Let the program choose the glue`, command: { do: 'choose-glue' as const, glue: null }, step: 'glue-up' as const }]
   return [{ id: draft.neverSets ? 'never-sets' : 'own-glue', about, why, remedies: thatHelp(trial, offers) }]
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { say } from '../../measure/phrase'
 import { fail, succeed, type Result } from '../../measure/result'
 import { drawId, drawWords, type Draw } from '../draw'
 import { Id, Text, TroubleId, WallTime, type Piece } from '../document-schema'
@@ -19,7 +20,7 @@ const chooseMend = define({
     onJoint(piece, joint, () => succeed(withChoices(piece, { mends: without(piece.choices.mends, joint, mend) }))),
   touches: ({ joint }) => [`choice/mend/${joint}`],
   says: ({ joint, mend }, piece) =>
-    [`${tagFor(piece, joint)} ${mend === null ? 'mend left to the program' : plainly(mend)}`],
+    say`${tagFor(piece, joint)} ${mend === null ? 'mend left to the program' : plainly(mend)}`,
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), mend: d.pick([...MEND_IDS, null]) }),
 })
 
@@ -28,7 +29,7 @@ const chooseGlue = define({
   words: 'choice of glue',
   apply: (piece, { glue }) => succeed(withChoices(piece, { glue })),
   touches: () => ['choice/glue'],
-  says: ({ glue }) => [glue === null ? 'glue left to the program' : `glue: ${plainly(glue)}`],
+  says: ({ glue }) => (glue === null ? say`glue left to the program` : say`glue: ${plainly(glue)}`),
   draw: d => ({ glue: d.pick([...GLUE_IDS, null]) }),
 })
 
@@ -44,7 +45,7 @@ const overruleCause = define({
     succeed(withChoices(piece, { causes: without(piece.choices.causes, trouble, cause === null ? null : { cause, why }) }))),
   touches: ({ trouble }) => [`choice/cause/${trouble}`],
   says: ({ trouble, cause, why }, piece) =>
-    [`${nameFor(piece, trouble)} ${cause === null ? 'cause left to the program' : `cause: ${plainly(cause)}`}${why ? `, ${why}` : ''}`],
+    say`${nameFor(piece, trouble)} ${cause === null ? 'cause left to the program' : `cause: ${plainly(cause)}`}${why ? `, ${why}` : ''}`,
   draw: (d, piece) => ({ trouble: drawHandle(d, piece), cause: d.pick([...CAUSE_IDS, null]), why: drawWords(d) }),
 })
 
@@ -56,7 +57,7 @@ const leaveShut = define({
       ? [joint]
       : [])] }))),
   touches: ({ joint }) => [`choice/leave-shut/${joint}`],
-  says: ({ joint, on }, piece) => [`${tagFor(piece, joint)} ${on ? 'leave shut' : 'may be opened'}`],
+  says: ({ joint, on }, piece) => say`${tagFor(piece, joint)} ${on ? 'leave shut' : 'may be opened'}`,
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), on: d.chance() }),
 })
 
@@ -65,7 +66,7 @@ const answerBracing = define({
   words: 'answer on the bracing',
   apply: (piece, { answer, why }) => succeed(withChoices(piece, { bracing: answer === null ? null : { answer, why } })),
   touches: () => ['choice/bracing'],
-  says: ({ answer, why }) => [`bracing: ${answer ?? 'not answered'}${why ? `, ${why}` : ''}`],
+  says: ({ answer, why }) => say`bracing: ${answer ?? 'not answered'}${why ? `, ${why}` : ''}`,
   draw: d => ({ answer: d.pick(['restore', 'accept', null] as const), why: drawWords(d) }),
 })
 
@@ -87,7 +88,7 @@ const settleTrouble = define({
   },
   touches: ({ trouble }) => [`choice/settled/${trouble}`],
   says: ({ trouble, how, why }, piece) =>
-    [`${nameFor(piece, trouble)} ${how === null ? 'not decided' : plainly(how)}${why ? `: ${why}` : ''}`],
+    say`${nameFor(piece, trouble)} ${how === null ? 'not decided' : plainly(how)}${why ? `: ${why}` : ''}`,
   draw: (d, piece) => ({ trouble: drawHandle(d, piece), how: d.pick([...SETTLED, null]), why: drawWords(d) }),
 })
 
@@ -103,7 +104,7 @@ const chooseRoom = define({
   },
   touches: ({ joints }) => joints.map(id => `choice/room/${id}`),
   says: ({ joints, room }, piece) =>
-    [`${joints.map(id => tagFor(piece, id)).join(', ')} ${room === null ? 'cure at the bench' : `cure in: ${plainly(room)}`}`],
+    say`${joints.map(id => tagFor(piece, id)).join(', ')} ${room === null ? 'cure at the bench' : `cure in: ${plainly(room)}`}`,
   draw: (d, piece) => ({ joints: [drawId(d, jointIds(piece))], room: d.pick(['warm-room', 'house', null]) }),
 })
 
@@ -115,7 +116,7 @@ const chooseHands = define({
   words: 'hands at the glue-up',
   apply: (piece, { hands }) => succeed(withChoices(piece, { hands })),
   touches: () => ['choice/hands'],
-  says: ({ hands }) => [hands === null ? 'hands as the shop has them' : `${hands} pairs of hands at the glue-up`],
+  says: ({ hands }) => (hands === null ? say`hands as the shop has them` : say`${hands} pairs of hands at the glue-up`),
   draw: d => ({ hands: d.pick([1, 2, 3, null]) }),
 })
 
@@ -124,7 +125,7 @@ const beginLater = define({
   words: 'when gluing may begin',
   apply: (piece, { notBefore }) => succeed(withChoices(piece, { notBefore })),
   touches: () => ['choice/begin'],
-  says: ({ notBefore }) => [notBefore === null ? 'gluing as soon as it is ready' : `gluing not before ${notBefore.replace('T', ' ')}`],
+  says: ({ notBefore }) => (notBefore === null ? say`gluing as soon as it is ready` : say`gluing not before ${notBefore.replace('T', ' ')}`),
   draw: d => ({ notBefore: d.pick(['2026-03-06T08:00', null]) }),
 })
 
@@ -139,7 +140,7 @@ const setOutcome = define({
     return succeed({ ...piece, outcome: verdict === null ? null : { verdict, why } })
   },
   touches: () => ['outcome'],
-  says: ({ verdict, why }) => [`${verdict === null ? 'no outcome' : plainly(verdict)}${why ? `, ${why}` : ''}`],
+  says: ({ verdict, why }) => say`${verdict === null ? 'no outcome' : plainly(verdict)}${why ? `, ${why}` : ''}`,
   draw: d => ({ verdict: d.pick([...VERDICTS, null]), why: drawWords(d) }),
 })
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Phrase } from '../../measure/phrase'
+import { plain, type Phrase } from '../../measure/phrase'
 import type { Result } from '../../measure/result'
 import type { Draw } from '../draw'
 import type { Piece } from '../document-schema'
@@ -29,7 +29,7 @@ export const applyUnchecked = (piece: Piece, command: Command): Result<Piece> =>
 /** What of the document a command changes, as paths; see CommandKind. A closed past may hold commands nobody knows any more. */
 export const touchesOf = (command: Command): readonly string[] => KINDS.get(command.do)?.touches(command) ?? []
 /** What was said, with its value. `piece` gives tags and names. */
-export const saysOf = (command: Command, piece: Piece): Phrase => KINDS.get(command.do)?.says(command, piece) ?? [FORGOTTEN]
+export const saysOf = (command: Command, piece: Piece): Phrase => KINDS.get(command.do)?.says(command, piece) ?? plain(FORGOTTEN)
 /** What it is about, in a few words. */
 export const wordsOf = (command: Command): string => KINDS.get(command.do)?.words ?? FORGOTTEN
 /** Whether a command says something about all members of a set. */

@@ -38,7 +38,7 @@ const testJoint = define({
     directions: state === 'solid' || state === 'not-tested' ? [] : f.directions,
   })),
   touches: ({ joint }) => [`finding/${joint}/state`, `finding/${joint}/direction`],
-  says: ({ joint, state }, piece) => [`${tagFor(piece, joint)} ${plainly(state)}`],
+  says: ({ joint, state }, piece) => say`${tagFor(piece, joint)} ${plainly(state)}`,
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), state: d.pick(JOINT_STATES) }),
 })
 
@@ -50,7 +50,7 @@ const setDirection = define({
     directions: [...f.directions.filter(x => x !== direction), ...(on ? [direction] : [])],
   })),
   touches: ({ joint, direction }) => [`finding/${joint}/direction/${direction}`],
-  says: ({ joint, direction, on }, piece) => [`${tagFor(piece, joint)} ${on ? '' : 'does not: '}${plainly(direction)}`],
+  says: ({ joint, direction, on }, piece) => say`${tagFor(piece, joint)} ${on ? '' : 'does not: '}${plainly(direction)}`,
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), direction: d.pick(DIRECTIONS), on: d.chance() }),
 })
 
@@ -60,7 +60,7 @@ const lookFor = define({
   apply: (piece, { joint, sign, look }) => withFinding(piece, joint, f => ({ ...f, signs: without(f.signs, sign, look) })),
   touches: ({ joint, sign }) => [`finding/${joint}/sign/${sign}`],
   says: ({ joint, sign, look }, piece) =>
-    [`${tagFor(piece, joint)} ${plainly(sign)}: ${look === null ? 'not looked' : plainly(look)}`],
+    say`${tagFor(piece, joint)} ${plainly(sign)}: ${look === null ? 'not looked' : plainly(look)}`,
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), sign: d.pick(SIGNS), look: d.pick([...LOOKS, null]) }),
 })
 
@@ -100,7 +100,7 @@ const setOldGlue = define({
   words: 'old glue',
   apply: (piece, { joint, glue }) => withFinding(piece, joint, f => ({ ...f, oldGlue: glue })),
   touches: ({ joint }) => [`finding/${joint}/oldGlue`],
-  says: ({ joint, glue }, piece) => [`${tagFor(piece, joint)} old glue: ${plainly(glue)}`],
+  says: ({ joint, glue }, piece) => say`${tagFor(piece, joint)} old glue: ${plainly(glue)}`,
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), glue: d.pick(OLD_GLUES) }),
 })
 
@@ -114,7 +114,7 @@ const copyFinding = define({
   }),
   touches: ({ joint }) => [`finding/${joint}`],
   says: ({ joint, finding }, piece) =>
-    [`${tagFor(piece, joint)} ${[finding.state, ...finding.directions].map(plainly).join(', ')}`],
+    say`${tagFor(piece, joint)} ${[finding.state, ...finding.directions].map(plainly).join(', ')}`,
   draw: (d, piece) => ({
     joint: drawId(d, jointIds(piece)),
     finding: {

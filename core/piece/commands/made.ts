@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { MeasuredSchema } from '../../measure/measured-schema'
-import { mm, say } from '../../measure/phrase'
+import { joined, mm, say } from '../../measure/phrase'
 import { fail, succeed } from '../../measure/result'
 import { drawMeasured, drawWords } from '../draw'
 import { Edit, Intake, Key, Name, OptionValue, SetOf, Species } from '../document-schema'
@@ -15,7 +15,7 @@ const rename = define({
   words: 'name of the piece',
   apply: (piece, { title }) => succeed({ ...piece, title }),
   touches: () => ['title'],
-  says: ({ title }) => [`called “${title}”`],
+  says: ({ title }) => say`called “${title}”`,
   common: () => true,
   draw: d => ({ title: drawWords(d) || 'Chair' }),
 })
@@ -26,7 +26,7 @@ const describe = define({
   apply: (piece, { intake }) => succeed({ ...piece, intake: { ...piece.intake, ...intake } }),
   touches: ({ intake }) => Object.keys(intake).map(key => `intake/${key}`),
   says: ({ intake }) =>
-    [Object.entries(intake).map(([key, value]) => `${key}: ${value === null ? 'none' : plainly(String(value))}`).join(', ')],
+    joined(Object.entries(intake).map(([key, value]) => say`${key}: ${value === null ? 'none' : plainly(String(value))}`), ', '),
   common: () => true,
   draw: d => ({
     intake: d.pick([
@@ -74,7 +74,7 @@ const setOption = define({
   touches: ({ key }) => [`option/${key}`],
   says: ({ key, value }, piece) => {
     const row = findFamily(piece.shape.family)?.options.find(o => o.key === key)
-    return [`${row?.label ?? key}: ${row?.choices.find(c => c.value === value)?.label ?? value}`]
+    return say`${row?.label ?? key}: ${row?.choices.find(c => c.value === value)?.label ?? value}`
   },
   common: () => true,
   draw: (d, piece) => {
@@ -88,7 +88,7 @@ const setSpecies = define({
   words: 'wood',
   apply: (piece, { species }) => redraw({ ...piece, shape: { ...piece.shape, species } }),
   touches: () => ['species'],
-  says: ({ species }) => [`wood: ${species}`],
+  says: ({ species }) => say`wood: ${species}`,
   common: () => true,
   draw: d => ({ species: d.pick(['Oak, white', 'Ash, white', 'Beech, European']) }),
 })
@@ -103,7 +103,7 @@ const editFrame = define({
     const of = 'part' in edit ? (typeof edit.part === 'string' ? labelFor(piece, edit.part) : edit.part.label) : typeof edit.joint === 'string' ? edit.joint : edit.joint.label
     const told = Object.entries(facts).filter(([key, value]) =>
       key !== 'part' && key !== 'joint' && typeof value !== 'object')
-    return [`${plainly(what)}: ${[of, ...told.map(([key, value]) => `${plainly(key)} ${String(value)}`)].join(', ')}`]
+    return say`${plainly(what)}: ${[of, ...told.map(([key, value]) => `${plainly(key)} ${String(value)}`)].join(', ')}`
   },
   /** A lost part is one member's own loss. */
   common: ({ edit }) => !(edit.do === 'describe-part' && edit.missing !== undefined),
@@ -116,7 +116,7 @@ const joinSet = define({
   apply: (piece, { set }) =>
     (set.member > set.of ? fail('no_such_member', `A set of ${set.of} has no number ${set.member}.`, 'set.member') : succeed({ ...piece, set })),
   touches: () => ['set'],
-  says: ({ set }) => [`${set.member} of ${set.of}`],
+  says: ({ set }) => say`${set.member} of ${set.of}`,
   draw: d => ({ set: { id: 'set-a', member: d.whole(1, 5), of: d.whole(2, 5) } }),
 })
 

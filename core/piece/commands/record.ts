@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { say } from '../../measure/phrase'
 import { fail, succeed } from '../../measure/result'
 import { drawId, drawWords } from '../draw'
 import { FeltAfter, Id, Note, Photo, PieceEvent, TroubleId } from '../document-schema'
@@ -18,7 +19,7 @@ const addPhoto = define({
       : fail('nothing_there', 'A picture is of the piece, of one of its joints or of one of its faults.', 'photo.of')
   },
   touches: ({ photo }) => [`photo/${photo.id}`],
-  says: ({ photo }) => [`picture of the ${photo.of.kind}${photo.caption ? `, ${photo.caption}` : ''}`],
+  says: ({ photo }) => say`picture of the ${photo.of.kind}${photo.caption ? `, ${photo.caption}` : ''}`,
   draw: (d, piece) => {
     const of = d.pick([{ kind: 'piece', id: null }, { kind: 'joint', id: drawId(d, jointIds(piece)) }, { kind: 'fault', id: drawId(d, piece.faults.map(f => f.id)) }] as const)
     return { photo: {
@@ -37,7 +38,7 @@ const removePhoto = define({
   words: 'picture taken off',
   apply: (piece, { photo }) => succeed({ ...piece, photos: piece.photos.filter(p => p.id !== photo) }),
   touches: ({ photo }) => [`photo/${photo}`],
-  says: () => ['picture taken off'],
+  says: () => say`picture taken off`,
   draw: d => ({ photo: `photo-${d.whole(1, 4)}` }),
 })
 
@@ -56,7 +57,7 @@ const logEvent = define({
     ? event.of.map(id => `event/${event.kind}/${id}`)
     : [`event/${event.kind}/${event.stage ?? 'all'}`],
   says: ({ event }) =>
-    [`${plainly(event.kind)}${event.stage === null ? '' : `, stage ${event.stage}`} ${event.at.replace('T', ' ')}`],
+    say`${plainly(event.kind)}${event.stage === null ? '' : `, stage ${event.stage}`} ${event.at.replace('T', ' ')}`,
   draw: (d, piece) => ({ event: {
     id: `event-${d.whole(1, 9)}`,
     at: '2026-03-05T11:00',
@@ -77,7 +78,7 @@ const feelAfter = define({
   touches: ({ trouble }) => [`after/${trouble}`],
   says: ({ trouble, felt }, piece) => {
     const [kind, id] = trouble.split(':') as [string, string]
-    return [`${kind === 'joint' ? tagFor(piece, id) : plainly(id)} afterwards: ${felt ? plainly(felt.state) : 'not tried'}`]
+    return say`${kind === 'joint' ? tagFor(piece, id) : plainly(id)} afterwards: ${felt ? plainly(felt.state) : 'not tried'}`
   },
   draw: (d, piece) => ({
     trouble: `joint:${drawId(d, jointIds(piece))}`,
@@ -95,7 +96,7 @@ const keepNote = define({
         notes: [...piece.notes, note],
       })),
   touches: ({ note }) => [`note/${note.id}`],
-  says: ({ note }) => [`note: ${note.text}`],
+  says: ({ note }) => say`note: ${note.text}`,
   draw: d => ({ note: { id: `note-${d.whole(1, 9)}`, at: '2026-03-05T10:00', text: drawWords(d) || 'x' } }),
 })
 
@@ -104,7 +105,7 @@ const dropNote = define({
   words: 'note dropped',
   apply: (piece, { note }) => succeed({ ...piece, notes: piece.notes.filter(n => n.id !== note) }),
   touches: ({ note }) => [`note/${note}`],
-  says: ({ note }, piece) => [`note dropped: ${piece.notes.find(n => n.id === note)?.text ?? note}`],
+  says: ({ note }, piece) => say`note dropped: ${piece.notes.find(n => n.id === note)?.text ?? note}`,
   draw: d => ({ note: `note-${d.whole(1, 9)}` }),
 })
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { joined, plain, say, type Phrase } from '../../measure/phrase'
 import { fail, succeed } from '../../measure/result'
 import { drawId, drawMeasured, drawWords, type Draw } from '../draw'
 import { Bracing, Fault, Hold, Id, type HoldPlace, type Piece } from '../document-schema'
@@ -26,9 +27,9 @@ const placeFor = (piece: Piece, { kind, id }: HoldPlace): string => {
   const fault = piece.faults.find(f => f.id === id)
   return fault ? faultTag(piece, fault) : id
 }
-const saysHold = (hold: Hold, piece: Piece) => {
+const saysHold = (hold: Hold, piece: Piece): Phrase => {
   const more = [...(hold.state === 'not-looked' ? [] : [hold.state]), ...hold.faults].map(plainly)
-  return [[`${plainly(hold.kind)} in ${placeFor(piece, hold.on)}`, ...more, ...(hold.note ? [hold.note] : [])].join(', ')]
+  return joined([say`${plainly(hold.kind)} in ${placeFor(piece, hold.on)}`, ...[...more, ...(hold.note ? [hold.note] : [])].map(plain)], ', ')
 }
 /** What sits in a break goes when the break is taken off. */
 const holdTouches = ({ id, on }: Hold): string[] => [`hold/${id}`, ...(on.kind === 'fault' ? [`fault/${on.id}`] : [])]
@@ -74,14 +75,16 @@ const removeHold = define({
   touches: ({ hold }) => [`hold/${hold}`, `after/hold:${hold}`],
   says: ({ hold }, piece) => {
     const own = piece.holds.find(h => h.id === hold)
-    return own ? [...saysHold(own, piece), ', taken off'] : ['metal or hardware taken off']
+    return own ? say`${saysHold(own, piece)}, taken off` : say`metal or hardware taken off`
   },
   draw: d => ({ hold: `hold-${d.whole(1, 9)}` }),
 })
 
-const saysFault = (fault: Fault, piece: Piece) => [
-  `${FAULT_LABELS[fault.kind]} in the ${labelFor(piece, fault.part)}${'surface' in fault && fault.surface !== 'not-looked' ? `, ${fault.surface}` : ''}${fault.note ? `, ${fault.note}` : ''}`,
-]
+const saysFault = (fault: Fault, piece: Piece): Phrase => joined([
+  say`${FAULT_LABELS[fault.kind]} in the ${labelFor(piece, fault.part)}`,
+  ...('surface' in fault && fault.surface !== 'not-looked' ? [plain(fault.surface)] : []),
+  ...(fault.note ? [plain(fault.note)] : []),
+], ', ')
 
 function drawFault(d: Draw, piece: Piece): Fault {
   const kind = d.pick(FAULT_KINDS)
@@ -127,8 +130,8 @@ const removeFault = define({
   touches: ({ fault }) => [`fault/${fault}`, `after/fault:${fault}`, `choice/settled/fault:${fault}`, `choice/cause/fault:${fault}`],
   says: ({ fault }, piece) => {
     const own = piece.faults.find(f => f.id === fault); return own
-      ? [...saysFault(own, piece), ', taken off']
-      : ['fault taken off']
+      ? say`${saysFault(own, piece)}, taken off`
+      : say`fault taken off`
   },
   draw: d => ({ fault: `fault-${d.whole(1, 6)}` }),
 })
@@ -139,7 +142,7 @@ const setBracing = define({
   apply: (piece, { bracing }) => succeed({ ...piece, bracing: { ...piece.bracing, ...bracing } }),
   touches: ({ bracing }) => Object.keys(bracing).map(key => `bracing/${key}`),
   says: ({ bracing }) =>
-    [Object.entries(bracing).map(([key, state]) => `${key === 'cornerBlocks' ? 'corner blocks' : key}: ${plainly(state)}`).join(', ')],
+    joined(Object.entries(bracing).map(([key, state]) => say`${key === 'cornerBlocks' ? 'corner blocks' : key}: ${plainly(state)}`), ', '),
   draw: d => ({ bracing: d.pick([{ cornerBlocks: d.pick(BLOCK_STATES) }, { webbing: d.pick(WEBBING_STATES) }]) }),
 })
 

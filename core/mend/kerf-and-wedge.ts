@@ -18,6 +18,8 @@ const WIDE_TENON_MM = 28
 const KERF_INSET_MM = 6
 /** Of a blind wedge set by hand so much at least is in the kerf, or it falls out before the joint is closed, millimetres. */
 const HELD_BY_MM = 4
+/** A round tenon spread by its wedge bears on the socket where it holds: so much is left for the glue there, millimetres. */
+const PRESSED_MM = 0.05
 /** How nearly the tenon’s width has to lie along the receiving part’s grain: as a cosine, sound above the first, never below the second. */
 const ALONG_GRAIN = { sound: 0.94, never: 0.71 } as const
 /** Energy to start a split at the kerf's root, N/mm, plain and with its root drilled; low confidence. */
@@ -109,7 +111,7 @@ function consider(c: JointCase): Verdict {
   if (g.taperDeg > TAPER_MOST_DEG) return no(say`the wedge would have to taper ${q(g.taperDeg, 'deg')}; over ${q(TAPER_MOST_DEG, 'deg')} it works itself out`)
   if (g.lengthMm - g.proudMm < HELD_BY_MM && g.proudMm > 0) return no(say`set by hand it would stand ${mm(g.proudMm)} proud and be only ${mm(g.lengthMm)} long: the mortise is too deep behind it`)
   const slant = along < ALONG_GRAIN.sound ? say`, though not straight along it: no more spread than that` : say``
-  return { fits: true, reason: say`${fitMm(gap)} along the ${c.receiving.label}’s grain${slant}: ${g.kerfs === 1 ? 'one wedge' : 'two wedges'} spread it`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
+  return { fits: true, reason: say`${fitMm(gap)} along the ${c.receiving.label}’s grain${slant}: ${g.kerfs === 1 ? 'one wedge spreads it' : 'two wedges spread it'}`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
 }
 
 const strainText = (strain: number) => `${(strain * 100).toFixed(1)} %`
@@ -136,6 +138,6 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
         ? [say`Push the wedge in by hand, dry, until it is as thick as the kerf at the tenon’s end: it then stands ${mm(g.proudMm)} proud, and the bottom drives it home. Flush it does nothing; further out the shoulder does not close.`, say`Try it in scrap first: a blind wedge cannot be taken back. Glue on the faces, none on the wedge.`]
         : [say`Close the joint, then drive the wedge from outside until it is home; saw it flush once cured. Glue on the faces, none on the wedge.`]),
     ],
-    cautions: ['blade' as const], leavesGapMm: cheeksMm, removedCm3: g.kerfs * KERF_MM * g.kerfDepthMm * across / 1000, minutes: 30, hold: { low: 0.6, high: 0.9 },
+    cautions: ['blade' as const], leavesGapMm: form.kind === 'round-tenon' ? PRESSED_MM : cheeksMm, removedCm3: g.kerfs * KERF_MM * g.kerfDepthMm * across / 1000, minutes: 30, hold: { low: 0.6, high: 0.9 },
   }
 }

@@ -1,19 +1,21 @@
-import { readWholePiece } from '../cause'
+import type { WholePieceReading } from '../cause'
 import { q, say } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
-import type { TakeApart } from '../takeapart'
-import type { AnsweredTrouble, Gate, JointMend, Reading } from './plan'
+import type { Draft } from './draft'
+import type { AnsweredTrouble, Gate, Reading } from './plan'
 import { troubleName } from './troubles'
 
+/** What was judged about a piece: its troubles answered or not, what wants measuring, the frame as a whole. */
+export interface Judged { readonly troubles: readonly AnsweredTrouble[], readonly readings: readonly Reading[], readonly whole: WholePieceReading }
+
 /** What has to be so before glue is spread: nothing found out with glue on every surface. */
-export function gatesOf(piece: Piece, mends: readonly JointMend[], apart: TakeApart, troubles: readonly AnsweredTrouble[], readings: readonly Reading[]): Gate[] {
+export function gatesOf(piece: Piece, { mends, apart }: Draft, { troubles, readings, whole }: Judged): Gate[] {
   const { untested } = surveyOf(piece)
   const undecided = mends.filter(m => m.chosen === null)
   const open = troubles.filter(t => t.answer === 'open' && !undecided.some(m => t.id === `joint:${m.joint}`))
   const locked = [...new Set(apart.moves.flatMap(move => [...move.locksFirst.map(l => l.joint), ...move.findMetal]))]
-  const whole = readWholePiece(piece)
   const tags = (ids: readonly string[]) => ids.slice(0, 6).map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')
   return [
     {

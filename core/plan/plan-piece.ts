@@ -10,7 +10,8 @@ import type { Climate, Shop } from '../reference/shop-settings'
 import { settle, type Draft } from './draft'
 import { gatesOf } from './gates'
 import { jobOf, jointOf, type Job } from './job'
-import type { AnsweredTrouble, Plan, Reading } from './plan'
+import type { Judged } from './gates'
+import type { Plan } from './plan'
 import { readingsOf } from './readings'
 import { stockOf } from './shopping'
 import { stopsOf } from './stops'
@@ -24,7 +25,7 @@ import { answeredTroubles } from './troubles'
 export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: string): Plan {
   const job = jobOf(piece, shop, climate, startAt)
   const { draft, changes } = settle(job)
-  const troubles = answeredTroubles(piece, draft.mends, draft.stages)
+  const troubles = answeredTroubles(job, draft.mends, draft.stages)
   const readings = readingsOf(job, draft)
   const whole = readWholePiece(piece)
   const glueArea = draft.stages.flatMap(s => s.joints).filter(id => isGlued(piece, jointOf(piece, id)) || draft.mends.some(m => m.joint === id)).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
@@ -50,17 +51,17 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
       grams: draft.verdict ? glueGrams(draft.verdict.glue, glueArea) : null,
       changes,
     },
-    returnMin: isComplete(job, draft, troubles, readings) ? usableFrom(job, draft) : null,
+    returnMin: isComplete(job, draft, { troubles, readings, whole }) ? usableFrom(job, draft) : null,
     stock: stockOf(draft.mends),
-    gates: gatesOf(piece, draft.mends, draft.apart, troubles, readings),
+    gates: gatesOf(piece, draft, { troubles, readings, whole }),
     readings,
     stops: stopsOf(job, draft, troubles, readings),
   }
 }
 
 /** Whether a date can be given: nothing open, nothing untried, nothing that would bring it back, nothing only assumed that decides. */
-function isComplete({ original }: Job, draft: Draft, troubles: readonly AnsweredTrouble[], readings: readonly Reading[]): boolean {
-  const isAnswered = !readWholePiece(original).needsAnswer || original.choices.bracing !== null
+function isComplete({ original }: Job, draft: Draft, { troubles, readings, whole }: Judged): boolean {
+  const isAnswered = !whole.needsAnswer || original.choices.bracing !== null
   const isGlued = draft.stages.length > 0 && draft.verdict !== null
   return isGlued && isAnswered && readings.length === 0 && troubles.every(t => t.answer !== 'open') && surveyOf(original).untested.length === 0
 }

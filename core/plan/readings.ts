@@ -1,7 +1,8 @@
 import { glueInPlace, jointCase } from '../mend'
 import { FORMS } from '../piece/joint-forms'
 import type { ClearanceKey } from '../piece/words'
-import { chosenWork } from './candidates'
+import { takeApart, type TakeApart } from '../takeapart'
+import { chosenWork, workOf } from './candidates'
 import type { Draft } from './draft'
 import { jointOf, type Job } from './job'
 import type { Reading } from './plan'
@@ -18,16 +19,24 @@ export function readingsOf(job: Job, draft: Draft): Reading[] {
 }
 
 /** Old glue nobody has looked at, where joints would stay shut if it turned out to be protein glue. */
-function gluesThatDecide({ piece, school }: Job, { mends, apart, verdict }: Draft): Reading[] {
-  const opensMore = apart.decisions.some(d => d.decision === 'in-the-way')
-  if (!opensMore) return []
-  return mends.filter((m) => {
-    const decision = apart.decisions.find(d => d.joint === m.joint)?.decision
-    const c = jointCase(piece, jointOf(piece, m.joint), school, verdict?.glue.gapMm ?? 0)
-    if (decision !== 'open' || m.picked || c.finding.oldGlue !== 'unknown') return false
-    return glueInPlace.consider({ ...c, finding: { ...c.finding, oldGlue: 'protein' } }).fits
-  }).map((m): Reading => ({ joint: m.joint, of: 'old-glue', decides: 'opening' }))
+function gluesThatDecide(job: Job, { mends, apart, verdict }: Draft): Reading[] {
+  const opened = countOpened(apart)
+  if (opened === 0) return []
+  const inPlace = new Map(mends.flatMap((m) => {
+    const c = jointCase(job.piece, jointOf(job.piece, m.joint), job.school, verdict?.glue.gapMm ?? 0)
+    const isOpened = apart.decisions.find(d => d.joint === m.joint)?.decision === 'open'
+    if (!isOpened || m.picked || c.finding.oldGlue !== 'unknown') return []
+    const work = glueInPlace.consider({ ...c, finding: { ...c.finding, oldGlue: 'protein' } })
+    return work.fits ? [[m.joint, work] as const] : []
+  }))
+  // Only where the answer would leave joints shut is it asked for: what opens for another’s sake opens anyway.
+  return [...inPlace].filter(([joint, work]) => {
+    const otherwise = takeApart(job.piece, mends.map(m => ({ joint: m.joint, opens: workOf(m, true), inPlace: m.joint === joint ? work : workOf(m, false) })), job.standing)
+    return countOpened(otherwise) < opened - 1
+  }).map(([joint]): Reading => ({ joint, of: 'old-glue', decides: 'opening' }))
 }
+
+const countOpened = (apart: TakeApart): number => new Set(apart.moves.flatMap(m => m.opens)).size
 
 function gapsThatDecide(job: Job, { mends, verdict: glue }: Draft): Reading[] {
   return mends.flatMap((m): Reading[] => {

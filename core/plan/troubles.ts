@@ -1,16 +1,17 @@
-import { troublesOf, type Trouble } from '../condition/troubles'
+import type { Trouble } from '../condition/troubles'
 import { WAYS_OUT } from '../hardware'
 import { FAULT_LABELS } from '../piece/faults'
 import { isFaulty, partOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { ScheduledStage } from '../glueup'
+import type { Job } from './job'
 import type { Answer, AnsweredTrouble, JointMend } from './plan'
 
 /**
  * Every trouble with what becomes of it: mended where a mend was chosen and is in a stage, settled where the repairer said
  * so and why, open otherwise. What the plan has no mend for stays open until somebody decides.
  */
-export function answeredTroubles(piece: Piece, mends: readonly JointMend[], stages: readonly ScheduledStage[]): AnsweredTrouble[] {
+export function answeredTroubles({ original: piece, troubles }: Job, mends: readonly JointMend[], stages: readonly ScheduledStage[]): AnsweredTrouble[] {
   const staged = new Set(stages.flatMap(s => s.joints))
   const done = mends.filter(m => m.chosen !== null && staged.has(m.joint))
   const opened = new Set(done.filter(m => m.options.find(o => o.id === m.chosen)?.opens).map(m => m.joint))
@@ -18,7 +19,7 @@ export function answeredTroubles(piece: Piece, mends: readonly JointMend[], stag
   const undone = piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint !== null && opened.has(f.joint) && f.register === 'in-register' ? [`fault:${f.id}`] : []))
   const mended = new Set([...done.map(m => `joint:${m.joint}`), ...undone])
   const bracing = piece.choices.bracing
-  return troublesOf(piece).map((t) => {
+  return troubles.map((t) => {
     const settled = piece.choices.settled[t.id]
     const byBracing = t.kind === 'bracing-lost' && bracing ? bracing : null
     const cameBack = t.felt !== null && isFaulty(t.felt)

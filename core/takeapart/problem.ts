@@ -57,16 +57,18 @@ export function problemFor(standing: Standing, faults: readonly Fault[], flexMm:
   const there = new Set(kept.map(t => t.id))
   const shares = new Map<string, number>()
   for (const t of kept) shares.set(jointOfTie(t.id), (shares.get(jointOfTie(t.id)) ?? 0) + 1)
+  const costs = new Map(kept.map((t) => {
+    const id = jointOfTie(t.id)
+    return [t.id, shut.has(id) ? Infinity : openingMinutes(piece, byId.get(id)!) / shares.get(id)!] as const
+  }))
   return {
     parts: piece.parts.map(p => p.id),
     ties: kept.map(t => ({ ...t, waitsFor: t.waitsFor && there.has(t.waitsFor) ? t.waitsFor : undefined, sharesWith: t.sharesWith && there.has(t.sharesWith) ? t.sharesWith : undefined })),
     faults: faults.flatMap(f => kept.filter(t => jointOfTie(t.id) === f.joint).map(t => ({ ...f, joint: t.id }))),
     flexMm,
     apart,
-    openCost: (tie) => {
-      const id = jointOfTie(tie)
-      return shut.has(id) ? Infinity : openingMinutes(piece, byId.get(id)!) / shares.get(id)!
-    },
+    // The search asks for it thousands of times, so it is worked out once.
+    openCost: tie => costs.get(tie) ?? Infinity,
   }
 }
 

@@ -9,6 +9,7 @@ import { findingOf, tagOf } from '../core/piece/facts'
 import type { Piece } from '../core/piece/schema'
 import { troubleName, type Plan } from '../core/plan'
 import { DECISION_LABELS, type Move } from '../core/takeapart'
+import { jointName, nameOf } from '../core/piece/names'
 
 const text = (x: Phrase) => phraseText(x)
 
@@ -33,7 +34,7 @@ function found(piece: Piece, plan: Plan): string[] {
   const lines = plan.troubles.map((t) => {
     const fault = piece.faults.find(f => f.id === t.fault)
     const joint = t.joint !== null && !fault ? jointOf(piece, t.joint) : undefined
-    const what = fault ? `: ${text(faultPhrase(piece, fault))}` : joint ? ` ${joint.label}: ${STATE_LABELS[findingOf(piece, joint.id).state]}` : ''
+    const what = fault ? `: ${text(faultPhrase(piece, fault))}` : joint ? ` ${jointName(piece, joint)}: ${STATE_LABELS[findingOf(piece, joint.id).state]}` : ''
     const diagnosis = joint && plan.diagnoses.find(d => d.joint === joint.id)
     const faultCauses = fault && plan.faultDiagnoses.find(d => d.fault === fault.id)?.causes.slice(0, 2)
     const why = faultCauses && faultCauses.length > 0 ? `. Why: ${faultCauses.map(c => `${c.label.toLowerCase()} ${formatQuantity(q(c.low, 'share', c.high))}`).join(', ')}` : diagnosis ? `. Why: ${diagnosis.causes.slice(0, 2).map(c => `${c.label.toLowerCase()} ${formatQuantity(q(c.low, 'share', c.high))}`).join(', ')}` : ''
@@ -66,7 +67,7 @@ function opening(piece: Piece, plan: Plan): string[] {
   const shut = plan.takeApart.decisions.length - decisions.length
   return [
     '', 'Open up',
-    ...plan.takeApart.offBefore.map(x => `  off before anything: ${x.kind === 'lift' ? piece.parts.find(p => p.id === x.part)!.label : x.kind.replaceAll('-', ' ')}`),
+    ...plan.takeApart.offBefore.map(x => `  off before anything: ${x.kind === 'lift' ? nameOf(piece, x.part) : x.kind.replaceAll('-', ' ')}`),
     ...plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...before(piece, m).map(x => `     first: ${x}`)]),
     ...decisions.map(d => `  ${tagFor(piece, d.joint)} ${DECISION_LABELS[d.decision]}: ${text(d.why)}`),
     `  ${shut} joints stay shut`,

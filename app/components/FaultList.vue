@@ -3,6 +3,7 @@ import { faultPhrase } from '#core/condition/fault-words'
 import { FAULT_LABELS, faultTag, spokenFault } from '#core/piece/faults'
 import { axisLengthMm } from '#core/piece/geometry'
 import { FAULT_KINDS, type FaultKind } from '#core/piece/words'
+import { nameOf, partName } from '#core/piece/names'
 
 /** What is wrong in the wood itself: pointed at on the drawing, or by part and place; the picked one opens. */
 const store = usePiece()
@@ -43,14 +44,14 @@ onBeforeUnmount(() => { stand.placing = null })
     <div v-if="byHand" class="pointing" role="status">
       <p>Press on the drawing where the {{ FAULT_LABELS[byHand] }} is, or say where:</p>
       <div class="where">
-        <PickOne :model-value="chosen!.id" :items="piece.parts.map(p => ({ label: p.label, value: p.id }))" aria-label="Part" @update:model-value="part = $event" />
+        <PickOne :model-value="chosen!.id" :items="piece.parts.map(p => ({ label: partName(piece!, p), value: p.id }))" aria-label="Part" @update:model-value="part = $event" />
         <LengthField dense label="From its first end or foot" :value="{ value: along, basis: 'assumed' }" :take="(m) => { along = m.value; return { ok: true, value: m } }" />
         <button type="button" class="key-button slim" @click="putByHand">Put it there</button>
       </div>
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
     </div>
     <ul v-if="faults.length > 0" class="list">
-      <li v-for="f in faults" :key="f.id"><button type="button" class="one" :aria-pressed="f.id === pickedFault" :aria-label="spokenFault(piece, f)" @click="pickedFault = f.id === pickedFault ? null : f.id"><strong class="red">{{ faultTag(piece, f) }}</strong> {{ piece.parts.find(p => p.id === f.part)!.label }}<span class="small soft">{{ text(faultPhrase(piece, f)) }}</span></button></li>
+      <li v-for="f in faults" :key="f.id"><button type="button" class="one" :aria-pressed="f.id === pickedFault" :aria-label="spokenFault(piece, f)" @click="pickedFault = f.id === pickedFault ? null : f.id"><strong class="red">{{ faultTag(piece, f) }}</strong> {{ nameOf(piece, f.part) }}<span class="small soft">{{ text(faultPhrase(piece, f)) }}</span></button></li>
     </ul>
     <LazyFaultSheet v-if="picked" :key="picked.id" :fault="picked" />
     <p v-if="faults.length === 0 && !byHand" class="small soft">Breaks, splits, worm, wood that is gone, what earlier hands did.</p>

@@ -6,6 +6,7 @@ import { partOf } from '#core/piece/facts'
 import { measured, type Measured } from '#core/measure/measured'
 import type { Fault } from '#core/piece/schema'
 import { BREAK_SURFACES, HOLDS, LIVE, METALS, OLD_GLUES, PARTINGS, REGISTERS, RUNS_OUT, THROUGH } from '#core/piece/words'
+import { jointName } from '#core/piece/names'
 
 /** One fault, looked at: where it is, how it lies, what passes through it, and what that makes of it. */
 const { fault } = defineProps<{ fault: Fault }>()
@@ -66,23 +67,23 @@ function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); p
     </div>
     <template v-if="fault.kind === 'break'">
       <ChoiceRow label="The part is" tone="fault" :items="partingItems" :model-value="fault.parted" @update:model-value="put({ parted: $event })" />
-      <div v-if="sockets.length > 0" class="line"><label for="through-joint">Through the joint</label><PickOne id="through-joint" :model-value="fault.joint ?? ''" :items="[{ label: 'none', value: '' }, ...sockets.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
+      <div v-if="sockets.length > 0" class="line"><label for="through-joint">Through the joint</label><PickOne id="through-joint" :model-value="fault.joint ?? ''" :items="[{ label: 'none', value: '' }, ...sockets.map(j => ({ label: `J${j.number} ${jointName(piece!, j)}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
       <ChoiceRow label="Surface" tone="fault" :items="items(BREAK_SURFACES)" :model-value="fault.surface" @update:model-value="put({ surface: $event })" />
       <ChoiceRow label="Slopes to" :items="[{ label: 'this side', value: 1 }, { label: 'the other', value: -1 }]" :model-value="Math.sign(fault.turnDeg) || 1" @update:model-value="put({ turnDeg: Number($event) * 90 })" />
       <div class="line"><span id="passes">Passes through it</span><div class="chips" role="group" aria-labelledby="passes"><button v-for="t in THROUGH" :key="t" type="button" class="chip" :aria-pressed="fault.through.includes(t)" @click="toggleThrough(t)">{{ t }}</button></div></div>
       <p v-if="reading" class="says">Face <FigureValue label="Glue area, one face" :figure="reading.glueArea" />, <FigureValue label="Long grain" :figure="reading.longGrain" range /> long grain. {{ text(reading.words) }}</p>
     </template>
     <template v-else-if="fault.kind === 'split'">
-      <div class="line"><label for="split-at">Starts at</label><PickOne id="split-at" :model-value="fault.joint ?? ''" :items="[{ label: 'no joint', value: '' }, ...joints.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
+      <div class="line"><label for="split-at">Starts at</label><PickOne id="split-at" :model-value="fault.joint ?? ''" :items="[{ label: 'no joint', value: '' }, ...joints.map(j => ({ label: `J${j.number} ${jointName(piece!, j)}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
       <ChoiceRow label="At its end it" tone="fault" :items="runsOutItems" :model-value="fault.runsOut" @update:model-value="put({ runsOut: $event })" />
-      <div v-if="joints.length > 1" class="line"><span id="crosses">Crosses</span><div class="chips" role="group" aria-labelledby="crosses"><FieldChipButton v-for="j in joints.filter(x => x.id !== fault.joint)" :key="j.id" :label="`J${j.number}`" :aria-label="`J${j.number} ${j.label}`" :pressed="fault.crosses.includes(j.id)" @click="toggleCrossed(j.id)" /></div></div>
+      <div v-if="joints.length > 1" class="line"><span id="crosses">Crosses</span><div class="chips" role="group" aria-labelledby="crosses"><FieldChipButton v-for="j in joints.filter(x => x.id !== fault.joint)" :key="j.id" :label="`J${j.number}`" :aria-label="`J${j.number} ${jointName(piece!, j)}`" :pressed="fault.crosses.includes(j.id)" @click="toggleCrossed(j.id)" /></div></div>
     </template>
     <template v-else-if="fault.kind === 'worm'">
       <ChoiceRow label="Live or old" tone="fault" :items="items(LIVE)" :model-value="fault.live" @update:model-value="put({ live: $event })" />
       <p class="says"><template v-if="fault.live !== 'old'">Watch it over paper for a month; a live case is treated or kept apart before anything else. </template><template v-if="fault.lostPct">At this loss: {{ wormAdvice(fault.lostPct.value) }}.</template></p>
     </template>
     <template v-else-if="fault.kind === 'earlier-repair'">
-      <div class="line"><label for="at-joint">At the joint</label><PickOne id="at-joint" :model-value="fault.joint ?? ''" :items="[{ label: 'none, in the part', value: '' }, ...joints.map(j => ({ label: `J${j.number} ${j.label}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
+      <div class="line"><label for="at-joint">At the joint</label><PickOne id="at-joint" :model-value="fault.joint ?? ''" :items="[{ label: 'none, in the part', value: '' }, ...joints.map(j => ({ label: `J${j.number} ${jointName(piece!, j)}`, value: j.id }))]" @update:model-value="put({ joint: $event || null })" /></div>
       <div class="line"><label for="their-glue">Their glue</label><PickOne id="their-glue" :model-value="fault.glue" :items="items(OLD_GLUES)" @update:model-value="put({ glue: $event })" /></div>
       <div class="line"><label for="their-metal">Their metal</label><PickOne id="their-metal" :model-value="fault.metal ?? ''" :items="[{ label: 'none', value: '' }, ...items(METALS)]" @update:model-value="put({ metal: $event || null })" /></div>
       <ChoiceRow label="Register" tone="fault" :items="items(REGISTERS)" :model-value="fault.register" @update:model-value="put({ register: $event })" />

@@ -3,6 +3,7 @@ import { spokenJoint } from '#core/condition/survey'
 import { spokenFault } from '#core/piece/faults'
 import type { Piece } from '#core/piece/schema'
 import { memberWords } from '#core/piece/sets'
+import { partName } from '#core/piece/names'
 
 const open = defineModel<boolean>('open', { required: true })
 const store = usePiece()
@@ -19,7 +20,7 @@ const groups = computed(() => {
   const here = route.path.startsWith('/piece/') ? piece.value : null
   const joints: Found[] = here ? here.joints.map(j => ({ label: spokenJoint(here, j), onSelect: close(() => { selection.picked = j.id }) })) : []
   const faults: Found[] = here ? here.faults.map(f => ({ label: spokenFault(here, f), onSelect: close(() => { selection.pickedFault = f.id; return navigateTo(stepPath(here.id, 'test')) }) })) : []
-  const parts: Found[] = here ? here.parts.map(p => ({ label: p.missing ? `${p.label}, missing` : p.label, onSelect: close(() => { selection.pickedPart = p.id; return navigateTo(stepPath(here.id, 'take-in')) }) })) : []
+  const parts: Found[] = here ? here.parts.map(p => ({ label: p.missing ? `${partName(here, p)}, missing` : partName(here, p), onSelect: close(() => { selection.pickedPart = p.id; return navigateTo(stepPath(here.id, 'take-in')) }) })) : []
   const steps: Found[] = here ? STEPS.map(s => ({ label: s.label, onSelect: close(() => navigateTo(stepPath(here.id, s.id))) })) : []
   const actions: Found[] = [
     { label: 'Bench', onSelect: close(() => navigateTo('/')) }, { label: 'Start a piece', onSelect: close(() => navigateTo('/start')) },

@@ -5,6 +5,7 @@ import type { SizeId, Work } from '#core/mend'
 import { partOf } from '#core/piece/facts'
 import type { Joint, Piece } from '#core/piece/schema'
 import type { MendId } from '#core/piece/words'
+import { nameOf } from '#core/piece/names'
 
 /** A section through the joint with its sizes: receiving part cut and hatched, entering part with its grain, what is added in blue. */
 const { joint, piece, mend, work } = defineProps<{ joint: Joint, piece: Piece, mend: MendId, work: Work }>()
@@ -50,8 +51,8 @@ const shims = computed(() => (mend === 'shims' ? (work.stock[0]?.count === 2 ? [
       <line :x1="-g.depth" x2="0" :y1="box.half + 5" :y2="box.half + 5" /><path :d="`M${-g.depth - 1.2} ${box.half + 6.2}l2.4 -2.4M-1.2 ${box.half + 6.2}l2.4 -2.4`" /><text :x="-g.depth / 2" :y="box.half + 11">{{ len(g.depth) }}</text>
       <line :x1="RAIL_MM + 5" :x2="RAIL_MM + 5" :y1="-g.height / 2" :y2="g.height / 2" /><path :d="`M${RAIL_MM + 3.8} ${-g.height / 2 + 1.2}l2.4 -2.4M${RAIL_MM + 3.8} ${g.height / 2 + 1.2}l2.4 -2.4`" /><text :x="RAIL_MM + 8" y="1.5" text-anchor="start">{{ len(g.height) }}</text>
       <line :x1="-g.post - 6" :x2="-g.post - 6" :y1="-g.peg / 2" :y2="g.peg / 2" /><path :d="`M${-g.post - 7.2} ${-g.peg / 2 + 1.2}l2.4 -2.4M${-g.post - 7.2} ${g.peg / 2 + 1.2}l2.4 -2.4`" /><line :x1="-g.post - 8" :x2="-g.depth" :y1="-g.peg / 2" :y2="-g.peg / 2" class="thin" /><line :x1="-g.post - 8" :x2="-g.depth" :y1="g.peg / 2" :y2="g.peg / 2" class="thin" /><text :x="-g.post - 9" y="1.5" text-anchor="end">{{ len(g.peg) }}</text>
-      <text :x="-g.post" :y="-box.half - 2.5" text-anchor="start">{{ partOf(piece, joint.receives).label }}</text>
-      <text :x="RAIL_MM" :y="g.height / 2 + 6" text-anchor="end">{{ partOf(piece, joint.enters).label }}, grain →</text>
+      <text :x="-g.post" :y="-box.half - 2.5" text-anchor="start">{{ nameOf(piece, joint.receives) }}</text>
+      <text :x="RAIL_MM" :y="g.height / 2 + 6" text-anchor="end">{{ nameOf(piece, joint.enters) }}, grain →</text>
     </g>
   </svg>
   <p class="small soft">{{ fromSide ? 'Seen from the side' : 'Seen from above' }}, to scale<template v-if="shims.length || mend === 'kerf-and-wedge'">; what is thin is drawn thicker</template>.</p>

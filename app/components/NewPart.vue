@@ -3,6 +3,7 @@ import { barBetween } from '#core/piece/new-part'
 import { FORMS, JOINT_KINDS, type JointKind } from '#core/piece/joint-forms'
 import { axisLengthMm } from '#core/piece/geometry'
 import type { Measured } from '#core/measure/measured'
+import { partName } from '#core/piece/names'
 
 /** A part the family did not draw: from one part to another, with a joint at each end. */
 const emit = defineEmits<{ done: [] }>()
@@ -17,7 +18,7 @@ const [thick, tall] = [ref(20), ref(30)]
 const kind = ref<JointKind>('mortise-and-tenon')
 const error = ref('')
 const ROLES = ['stretcher', 'rung', 'slat', 'spindle', 'corner-block', 'arm-post', 'brace'] as const
-const partItems = computed(() => piece.value!.parts.map(p => ({ label: p.label, value: p.id })))
+const partItems = computed(() => piece.value!.parts.map(p => ({ label: partName(piece.value!, p), value: p.id })))
 const into = (target: Ref<number>) => (m: Measured) => { target.value = m.value; return { ok: true as const, value: m } }
 const [takeThick, takeTall] = [into(thick), into(tall)]
 

@@ -5,6 +5,7 @@ import { partOf } from '#core/piece/facts'
 import type { Measured } from '#core/measure/measured'
 import type { Result } from '#core/measure/result'
 import type { Edit, Joint } from '#core/piece/schema'
+import { jointName, nameOf } from '#core/piece/names'
 
 /** One joint of a part: its kind, what is special about it, its sizes, and whose hole it shares. */
 const { joint, edit } = defineProps<{ joint: Joint, edit: (change: Edit) => Result<unknown> }>()
@@ -12,7 +13,7 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const neighbours = computed(() => piece.value!.joints.filter(j => j.receives === joint.receives && j.id !== joint.id))
 const kinds = JOINT_KINDS.map(k => ({ label: FORMS[k].label, value: k }))
-const sharers = computed(() => [{ label: 'none', value: '' }, ...neighbours.value.map(n => ({ label: `J${n.number} ${n.label}`, value: n.id }))])
+const sharers = computed(() => [{ label: 'none', value: '' }, ...neighbours.value.map(n => ({ label: `J${n.number} ${jointName(piece.value!, n)}`, value: n.id }))])
 
 const SPECIAL = { 'mortise-and-tenon': ['through', 'wedged', 'haunched', 'pinned'], 'round-tenon': ['through', 'wedged'] } as const
 const special = computed<readonly string[]>(() => (joint.form.kind in SPECIAL ? SPECIAL[joint.form.kind as keyof typeof SPECIAL] : []))
@@ -31,7 +32,7 @@ const toggle = (key: string) => edit({ do: 'change-joint', joint: joint.id, form
 
 <template>
   <details v-if="piece" class="joint">
-    <summary>J{{ joint.number }} into the {{ partOf(piece, joint.receives).label }}: {{ formWords(joint.form) }}</summary>
+    <summary>J{{ joint.number }} into the {{ nameOf(piece, joint.receives) }}: {{ formWords(joint.form) }}</summary>
     <div class="line">
       <label :for="`kind-${joint.id}`">Kind</label>
       <PickOne :id="`kind-${joint.id}`" :model-value="joint.form.kind" :items="kinds" @update:model-value="retype" />

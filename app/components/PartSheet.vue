@@ -5,6 +5,7 @@ import type { Result } from '#core/measure/result'
 import type { Edit, Part } from '#core/piece/schema'
 import { FINISHES, SHOW_FACES } from '#core/piece/words'
 import { SPECIES } from '#core/reference/species'
+import { handSeen, partName } from '#core/piece/names'
 
 /** One part: whether it is there, its wood, its section and bend, its joints; and what can be done with it as a whole. */
 const { part } = defineProps<{ part: Part }>()
@@ -34,13 +35,13 @@ function free(wanted: string): string {
   return id
 }
 function duplicate(): void {
-  const as = free(part.id)
-  if (edit({ do: 'duplicate-part', part: part.id, as, label: `${part.label}, another`, by: [0, 40, 0] }).ok) pickedPart.value = as
+  const as = free(`extra-${part.id.replace(/-\d+$/, '')}`)
+  if (edit({ do: 'duplicate-part', part: part.id, as, by: [0, 40, 0] }).ok) pickedPart.value = as
 }
 function mirror(): void {
   const handed = hand.value !== 'none'
   const as = free(handed ? twinId(part.id) : `${part.id}-mirrored`)
-  if (edit({ do: 'mirror-part', part: part.id, as, label: handed ? twinId(part.label) : `${part.label}, mirrored` }).ok) pickedPart.value = as
+  if (edit({ do: 'mirror-part', part: part.id, as }).ok) pickedPart.value = as
 }
 function remove(): void { if (edit({ do: 'remove-part', part: part.id }).ok) pickedPart.value = null }
 
@@ -51,11 +52,11 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
 
 <template>
   <div v-if="piece" class="sheet">
-    <TextField label="Name" :value="part.label" :draft-key="`${piece.id}-${part.id}-name`" :take="rename" />
+    <TextField label="Name" :value="partName(piece, part)" :draft-key="`${piece.id}-${part.id}-name`" :take="rename" />
     <ChoiceRow label="Is it there" :tone="part.missing ? 'fault' : 'plain'" :items="THERE" :model-value="part.missing ? 'missing' : 'there'" @update:model-value="describe({ missing: $event === 'missing' })" />
     <HoldList :on="{ kind: 'part', id: part.id, along: 0 }" heading="Hardware on it" />
     <p class="small">
-      <template v-if="hand !== 'none'">{{ hand }} hand · </template>long <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight"> along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight</template><template v-if="lean && lean.inSpace.value > LEANS_DEG">
+      <template v-if="hand !== 'none'">{{ handSeen(piece, part.id) }} hand · </template>long <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight"> along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight</template><template v-if="lean && lean.inSpace.value > LEANS_DEG">
         ;
         leans <FigureValue label="Lean in space" :figure="lean.inSpace" /> in space, along a line <FigureValue label="Sight line" :figure="lean.sightLine" /> off straight ahead:
         <FigureValue label="From the front" :figure="lean.front" /> from the front, <FigureValue label="From the side" :figure="lean.side" /> from the side

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { handOf } from '#core/piece/sides'
+import { handSeen, partName } from '#core/piece/names'
 
 /** Every part by name, what is missing marked; the picked one opens to be looked at and changed. */
 const store = usePiece()
@@ -16,7 +16,7 @@ const picked = computed(() => piece.value?.parts.find(p => p.id === pickedPart.v
     <div class="spread"><h2 id="parts">Parts</h2><span class="small soft">{{ heading }}</span></div>
     <p class="small soft">Press a part here or on the drawing: what it is made of, whether it is there, its joints.</p>
     <div class="chips" role="group" aria-labelledby="parts">
-      <button v-for="p in piece.parts" :key="p.id" type="button" class="chip part" :class="{ gone: p.missing }" :aria-pressed="p.id === pickedPart" :aria-label="p.missing ? `${p.label}, missing` : p.label" :data-hand="handOf(p.id)" @click="pickedPart = p.id === pickedPart ? null : p.id">{{ p.label }}</button>
+      <button v-for="p in piece.parts" :key="p.id" type="button" class="chip part" :class="{ gone: p.missing }" :aria-pressed="p.id === pickedPart" :aria-label="p.missing ? `${partName(piece, p)}, missing` : partName(piece, p)" :data-hand="handSeen(piece, p.id)" @click="pickedPart = p.id === pickedPart ? null : p.id">{{ partName(piece, p) }}</button>
       <button type="button" class="chip" :aria-expanded="adding" @click="adding = !adding">+ a part</button>
     </div>
     <LazyNewPart v-if="adding" @done="adding = false" />

@@ -5,6 +5,7 @@ import { partOf, tagOf } from '../piece/facts'
 import type { Joint, Part, Piece } from '../piece/schema'
 import { shoulderAreaMm2 } from '../piece/joint-area'
 import { shoulderForce, SLIP_DEG } from './force'
+import { partName } from '../piece/names'
 
 /** One clamp to set: from outer face to outer face along a part, and what it has to do. */
 export interface ClampLine {
@@ -41,7 +42,7 @@ function lineFor(piece: Piece, part: Part, own: readonly Joint[]): ClampLine {
   const forces = own.map(j => shoulderForce(shoulderAreaMm2(piece, j)))
   const offSquareDeg = Math.max(...outer.map(o => o.offSquareDeg))
   return {
-    part: part.id, label: `${part.label}, ${own.map(tagOf).join(' and ')}`, joints: own.map(j => j.id), from, to, spanMm: distance(from, to),
+    part: part.id, label: `${partName(piece, part)}, ${own.map(tagOf).join(' and ')}`, joints: own.map(j => j.id), from, to, spanMm: distance(from, to),
     force: forces.reduce((a, b) => (b.value > a.value ? b : a)), offSquareDeg, needsCaul: offSquareDeg > SLIP_DEG,
   }
 }

@@ -2,6 +2,7 @@ import { holdsOf, WAYS_OUT } from '../hardware'
 import { faultyJoints, findingOf, joinedJoints, partOf, tagOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import type { Direction, JointState } from '../piece/words'
+import { jointName, nameOf } from '../piece/names'
 
 export const STATE_LABELS: Readonly<Record<JointState, string>> = { 'not-tested': 'not tested', 'solid': 'solid', 'ticks': 'ticks', 'gives': 'gives', 'swings': 'swings', 'apart': 'apart' }
 export const STATE_FEELS: Readonly<Record<JointState, string>> = {
@@ -23,7 +24,7 @@ export function spokenJoint(piece: Piece, joint: Joint): string {
   const f = findingOf(piece, joint.id)
   const gone = [joint.enters, joint.receives].some(id => partOf(piece, id).missing)
   const held = holdsOf(piece, joint).filter(h => !h.made).map(h => WAYS_OUT[h.kind].label)
-  return [tagOf(joint), joint.label, gone ? 'part missing' : STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...(held.length > 0 ? [`held by ${[...new Set(held)].join(' and ')}`] : [])].join(', ')
+  return [tagOf(joint), jointName(piece, joint), gone ? 'part missing' : STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...(held.length > 0 ? [`held by ${[...new Set(held)].join(' and ')}`] : [])].join(', ')
 }
 
 export interface Suggestion { readonly joint: Joint, readonly reason: string }
@@ -41,7 +42,7 @@ export function suggestNext(piece: Piece, after?: string): Suggestion | undefine
   const loose = faultyJoints(piece)
   const otherEnd = untested.flatMap(j => loose.filter(l => l.enters === j.enters).map(l => ({ joint: j, reason: `its other end, ${tagOf(l)}, is loose: one loose end works the other.` })))
   if (otherEnd[0]) return otherEnd[0]
-  const inPost = untested.flatMap(j => loose.filter(l => l.receives === j.receives).map(l => ({ joint: j, reason: `it shares the ${partOf(piece, j.receives).label} with ${tagOf(l)}, which is loose.` })))
+  const inPost = untested.flatMap(j => loose.filter(l => l.receives === j.receives).map(l => ({ joint: j, reason: `it shares the ${nameOf(piece, j.receives)} with ${tagOf(l)}, which is loose.` })))
   if (inPost[0]) return inPost[0]
   const seat = untested.find(j => SEAT_ROLES.has(partOf(piece, j.enters).role))
   if (seat) return { joint: seat, reason: 'the seat joints carry the most when someone leans back or rocks.' }

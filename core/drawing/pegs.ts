@@ -25,6 +25,6 @@ function peg(joint: Joint, entering: Part, { shape, thicknessMm, widthMm }: PegS
   const { cuts: _square, ...plain } = entering
   return {
     joint: joint.id,
-    part: { ...plain, id: `${joint.id}-peg-${nth}`, label: `in ${joint.label}`, role: 'peg', axis: [from as [number, number, number], to as [number, number, number]], across: across as [number, number, number], section: { shape, stations: [{ along: 0, widthMm: thicknessMm, depthMm: widthMm }] } },
+    part: { ...plain, id: `${joint.id}-peg-${nth}`, role: 'peg', axis: [from as [number, number, number], to as [number, number, number]], across: across as [number, number, number], section: { shape, stations: [{ along: 0, widthMm: thicknessMm, depthMm: widthMm }] } },
   }
 }

@@ -98,11 +98,11 @@ function consider(c: JointCase): Verdict {
   // A wedge spreads the tenon at its end, so the clearance at the bottom sizes it.
   const gap = (ends.bottom ?? ends.mouth).value
   const cheeks = widest(glueFaces(c))
-  if (gap < LEAST_MM) return !round && cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receiving.label}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
+  if (gap < LEAST_MM) return !round && cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receivingName}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
   if (gap > MOST_MM) return no(say`${fitMm(gap)} is more than a wedge can spread (${fitMm(MOST_MM)}): a new tenon`)
   if (!round && cheeks > c.glueGapMm + 1e-9) return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
   const along = grainAgreement(c)
-  if (along < ALONG_GRAIN.never) return no(say`the tenon’s width lies across the ${c.receiving.label}’s grain: a wedge there splits it`)
+  if (along < ALONG_GRAIN.never) return no(say`the tenon’s width lies across the ${c.receivingName}’s grain: a wedge there splits it`)
   const width = round ? form.diameterMm : form.widthMm
   const stiffness = speciesNamed(c.entering.species).values.stiffnessGPa
   const g = wedgeGeometry(gap, width.value, c.joint.depthMm.value, form.through ? 0 : form.deeperMm.value, stiffness.value * 1000, round)
@@ -111,7 +111,7 @@ function consider(c: JointCase): Verdict {
   if (g.taperDeg > TAPER_MOST_DEG) return no(say`the wedge would have to taper ${q(g.taperDeg, 'deg')}; over ${q(TAPER_MOST_DEG, 'deg')} it works itself out`)
   if (g.lengthMm - g.proudMm < HELD_BY_MM && g.proudMm > 0) return no(say`set by hand it would stand ${mm(g.proudMm)} proud and be only ${mm(g.lengthMm)} long: the mortise is too deep behind it`)
   const slant = along < ALONG_GRAIN.sound ? say`, though not straight along it: no more spread than that` : say``
-  return { fits: true, reason: say`${fitMm(gap)} along the ${c.receiving.label}’s grain${slant}: ${g.kerfs === 1 ? 'one wedge spreads it' : 'two wedges spread it'}`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
+  return { fits: true, reason: say`${fitMm(gap)} along the ${c.receivingName}’s grain${slant}: ${g.kerfs === 1 ? 'one wedge spreads it' : 'two wedges spread it'}`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
 }
 
 const strainText = (strain: number) => `${(strain * 100).toFixed(1)} %`
@@ -131,7 +131,7 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
     ],
     stock: [{ id: 'wedge' as const, serves: 'each' as const, what: 'wedge', count: g.kerfs, sizesMm: [g.thicknessMm, across, g.lengthMm], wood: c.entering.species, note: 'split, not sawn; grain along its length' }],
     steps: [
-      say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receiving.label}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`,
+      say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receivingName}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`,
       say`Saw ${mm(g.kerfDepthMm)} deep and no further.`,
       ...(g.drillRoot ? [say`Drill a 2 mm hole at the root of each kerf first: bent ${strainText(g.strain)}, it would start a split otherwise.`] : []),
       ...(g.proudMm > 0

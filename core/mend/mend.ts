@@ -7,6 +7,7 @@ import type { Finding, Joint, Part, Piece } from '../piece/schema'
 import type { ClearanceKey, JointState, MendId, School } from '../piece/words'
 import { isMetal, locksOf } from '../hardware'
 import type { CautionId } from '../reference/cautions'
+import { nameOf } from '../piece/names'
 
 /** All a mend needs to know about the joint it is asked about. */
 export interface JointCase {
@@ -14,6 +15,8 @@ export interface JointCase {
   readonly finding: Finding
   readonly entering: Part
   readonly receiving: Part
+  /** What the receiving part is called, for words. */
+  readonly receivingName: string
   readonly school: School
   readonly metal: boolean
   /** Largest clearance the glue in view bridges, millimetres. */
@@ -81,6 +84,7 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
   })
   return {
     joint, finding, school, glueGapMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
+    receivingName: nameOf(piece, joint.receives),
     metal: locksOf(piece, joint).some(h => isMetal(h.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
   }

@@ -34,7 +34,7 @@ function consider(c: JointCase): Verdict {
   const wallMm = (thinnestMm - dowelMm) / 2
   if (wallMm < wallNeededMm(dowelMm)) return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(thinnestMm)}; it wants ${mm(wallNeededMm(dowelMm))}: plug and bore anew`)
   const depths = dowelDepths(c, dowelMm)
-  if (depths.receivingMm < 1.5 * dowelMm) return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receiving.label}: too short to hold`)
+  if (depths.receivingMm < 1.5 * dowelMm) return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receivingName}: too short to hold`)
   const next = dowelMm > form.diameterMm.value + HAND_FIT_MM
   return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
 }

@@ -7,6 +7,7 @@ import { apply } from './apply'
 import { axisLengthMm } from './geometry'
 import { barBetween, bentAxis } from './new-part'
 import { partOf } from './facts'
+import { jointName } from './names'
 import type { Edit, Piece as PieceDocument } from './schema'
 
 const edit = (change: Edit) => ({ do: 'edit-frame', edit: change } as const)
@@ -25,7 +26,7 @@ describe('changing the frame by hand', () => {
 
   it('renames a part in the names of its joints as well', () => {
     const piece = edited(ladder, { do: 'rename-part', part: 'front-seat-rung', label: 'seat bar' })
-    expect(piece.joints.filter(j => j.enters === 'front-seat-rung').map(j => j.label)).toEqual(['seat bar to left front post', 'seat bar to right front post'])
+    expect(piece.joints.filter(j => j.enters === 'front-seat-rung').map(j => jointName(piece, j))).toEqual(['seat bar to left front post', 'seat bar to right front post'])
   })
 
   it('duplicates a rung with both its joints, and mirrors a part to the other hand', () => {
@@ -61,7 +62,7 @@ describe('new parts', () => {
     const [from, to] = ['left-front-post', 'right-front-post'].map(id => ({ part: partOf(ladder, id), along: 0.5 }))
     const edits = orThrow(barBetween({ id: 'brace', label: 'brace', role: 'stretcher', round: true, thicknessMm: 20, heightMm: 20, jointKind: 'round-tenon', from: from!, to: to! }, 'Ash, white'))
     const piece = edited(ladder, ...edits)
-    expect(piece.joints.filter(j => j.enters === 'brace').map(j => j.label)).toEqual(['brace to left front post', 'brace to right front post'])
+    expect(piece.joints.filter(j => j.enters === 'brace').map(j => jointName(piece, j))).toEqual(['brace to left front post', 'brace to right front post'])
     expect(axisLengthMm(partOf(piece, 'brace'))).toBeCloseTo(460 - 2 * 34, 0)
     expect(barBetween({ id: 'x', label: 'x', role: 'brace', round: false, thicknessMm: 20, heightMm: 20, jointKind: 'butt', from: from!, to: from! }, 'Ash, white')).toMatchObject({ ok: false, issues: [{ code: 'same_part' }] })
   })

@@ -1,6 +1,7 @@
 import { fail, succeed, type Result } from '../measure/result'
 import type { Fault, Piece } from './document-schema'
 import type { FaultKind } from './words'
+import { nameOf } from './names'
 
 export const FAULT_LABELS: Readonly<Record<FaultKind, string>> = { 'break': 'break', 'split': 'split', 'worm': 'worm', 'loss': 'wood missing', 'earlier-repair': 'earlier repair' }
 const LETTERS: Readonly<Record<FaultKind, string>> = { 'break': 'B', 'split': 'S', 'worm': 'W', 'loss': 'L', 'earlier-repair': 'R' }
@@ -10,7 +11,7 @@ export const faultTag = (piece: Piece, fault: Fault): string => `${LETTERS[fault
 
 /** The fault as a screen reader says it: `B1, break in the left front leg, ragged`. */
 export function spokenFault(piece: Piece, fault: Fault): string {
-  const part = piece.parts.find(p => p.id === fault.part)?.label ?? fault.part
+  const part = nameOf(piece, fault.part)
   const more = fault.kind === 'break' ? (fault.surface === 'not-looked' ? [] : [fault.surface]) : fault.kind === 'earlier-repair' ? [fault.register.replaceAll('-', ' '), fault.holds.replaceAll('-', ' ')] : []
   return [faultTag(piece, fault), `${FAULT_LABELS[fault.kind]} in the ${part}`, ...more].join(', ')
 }

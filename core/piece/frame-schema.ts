@@ -15,7 +15,8 @@ export const GrainOneIn = MeasuredSchema.refine(m => m.value >= 1 && m.value <= 
 
 export const Part = z.strictObject({
   id: Id,
-  label: Name,
+  /** A name of its own, over the one that its side, kind and number give it. */
+  label: Name.optional(),
   /** What the part is, whichever side it stands on: `front-leg`, `side-rail`, `slat`. */
   role: Id,
   section: Section,
@@ -67,7 +68,6 @@ export const Joint = z.strictObject({
   id: Id,
   /** Shown as J1, J2 ...; once given it stays, because paper tags carry it. */
   number: z.number().int().positive(),
-  label: Name,
   enters: Id,
   receives: Id,
   /** Where the shoulder meets the receiving part. */

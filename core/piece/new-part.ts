@@ -8,6 +8,7 @@ import type { Edit, Part } from './schema'
 
 export interface NewBar {
   readonly id: string
+  /** What somebody calls it. */
   readonly label: string
   readonly role: string
   readonly round: boolean
@@ -30,14 +31,17 @@ export function barBetween(bar: NewBar, species: string): Result<Edit[]> {
   const [p, q] = [seat(bar.from), seat(bar.to)]
   const steep = Math.abs(p.point[1] - q.point[1]) > 0.9 * Math.hypot(p.point[0] - q.point[0], p.point[2] - q.point[2])
   try {
-    b.bar({ id: bar.id, label: bar.label, role: bar.role, ...shape, ...(steep ? { up: [0, 0, 1] as Vec } : {}) }, p, q, joint)
+    b.bar({ id: bar.id, role: bar.role, ...shape, ...(steep ? { up: [0, 0, 1] as Vec } : {}) }, p, q, joint)
   }
   catch (error) {
     if (error instanceof RangeError) return fail('no_room', error.message, 'to')
     throw error
   }
   const { parts, joints } = b.frame()
-  return succeed([...parts.map((part): Edit => ({ do: 'add-part', part })), ...joints.map((j): Edit => ({ do: 'add-joint', joint: { ...j, label: `${bar.label} to ${(j.receives === bar.from.part.id ? bar.from : bar.to).part.label}` } }))])
+  return succeed([
+    ...parts.map((part): Edit => ({ do: 'add-part', part: { ...part, label: bar.label } })),
+    ...joints.map((joint): Edit => ({ do: 'add-joint', joint })),
+  ])
 }
 
 /** Which way a part is bent, as a hand shows it. */

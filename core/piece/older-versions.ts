@@ -23,7 +23,7 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
   },
   /** Version 3 lets metal sit on anything, tells a break’s halves apart, and what was felt afterwards from what was found. */
   2: (piece) => {
-    const { metal, choices, ...rest } = piece
+    const { metal, choices, ...rest } = withOwnNames(piece)
     const chosen = isRecord(choices) ? choices : {}
     const causes = isRecord(chosen.causes) ? chosen.causes : {}
     return {
@@ -43,6 +43,26 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
     }
   },
 }
+
+/** Version 2 wrote a name on every part and joint; from version 3 on a part keeps one only where somebody gave it. */
+function withOwnNames(piece: Loose): Loose {
+  const shape = isRecord(piece.shape) ? piece.shape : {}
+  const edits = listOf(shape.edits).map(withoutJointName)
+  const named = new Set(edits.filter(isRecord).flatMap((e) => {
+    if (e.do === 'add-part') return isRecord(e.part) ? [e.part.id] : []
+    return e.do === 'rename-part' ? [e.part] : e.do === 'duplicate-part' || e.do === 'mirror-part' ? [e.as] : []
+  }))
+  return {
+    ...piece,
+    shape: { ...shape, edits },
+    parts: listOf(piece.parts).map(part => (isRecord(part) && !named.has(part.id) ? withoutName(part) : part)),
+    joints: listOf(piece.joints).map(joint => (isRecord(joint) ? withoutName(joint) : joint)),
+  }
+}
+
+const withoutName = ({ label: _derived, ...rest }: Loose): Loose => rest
+const withoutJointName = (edit: unknown): unknown =>
+  (isRecord(edit) && edit.do === 'add-joint' && isRecord(edit.joint) ? { ...edit, joint: withoutName(edit.joint) } : edit)
 
 const listOf = (value: unknown): unknown[] => (Array.isArray(value) ? value : [])
 
@@ -121,6 +141,7 @@ function asNowSaid(command: Loose): Loose {
     case 'remove-metal': return { do: 'remove-hold', hold: command.metal }
     case 'add-fault':
     case 'change-fault': return { ...command, fault: withFaultFacts(command.fault) }
+    case 'edit-frame': return { ...command, edit: withoutJointName(command.edit) }
     case 'log-event': return { ...command, event: withOf(command.event) }
     case 'overrule-cause': {
       if (!('joint' in command)) return command

@@ -8,6 +8,7 @@ import { clearancesOf } from './joint-forms'
 import { SCHEMA_VERSION } from './version'
 import type { Edit, Joint, Piece } from './document-schema'
 import type { ClearanceKey } from './words'
+import { jointName } from './names'
 
 /**
  * Draws a piece's parts and joints anew from its family, measures, options and edits, keeping joint numbers, measured joint
@@ -54,7 +55,7 @@ export function editWith(piece: Piece, edit: Edit): Result<Piece> {
 function withFrame(piece: Piece, frame: Frame): Result<Piece> {
   const [joints, parts] = [new Set(frame.joints.map(j => j.id)), new Set(frame.parts.map(p => p.id))]
   const lost = piece.joints.find(j => !joints.has(j.id) && (findingOf(piece, j.id).state !== 'not-tested' || piece.holds.some(h => h.on.kind === 'joint' && h.on.id === j.id)))
-  if (lost) return fail('joint_has_findings', `This would take away ${tagOf(lost)}, ${lost.label}, which has been tested. Set it to “not tested” first.`)
+  if (lost) return fail('joint_has_findings', `This would take away ${tagOf(lost)}, ${jointName(piece, lost)}, which has been tested. Set it to “not tested” first.`)
   const fault = piece.faults.find(f => !parts.has(f.part) || jointsNamedBy(f).some(j => !joints.has(j.id)))
   if (fault) return fail('part_has_faults', `This would take away the wood of ${faultTag(piece, fault)}. Take that fault off first.`)
   const hold = piece.holds.find(h => h.on.kind === 'part' && !parts.has(h.on.id))

@@ -1,11 +1,12 @@
 import { bodyName } from '../bodies'
 import { WAYS_OUT } from '../hardware'
 import { say, q, type Phrase } from '../measure/phrase'
-import { partOf, tagOf } from '../piece/facts'
+import { tagOf } from '../piece/facts'
 import { faultTag } from '../piece/faults'
 import type { Piece } from '../piece/schema'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import type { Plan } from './plan'
+import { nameOf } from '../piece/names'
 
 /** One thing to do with both hands, large enough to be read across the room. */
 export interface BenchStep {
@@ -27,12 +28,12 @@ const OFF_WORDS = {
 function beforeTheMove(piece: Piece, move: Plan['takeApart']['moves'][number], tag: (id: string) => string): BenchStep[] {
   const step = (title: string, text: Phrase, why: Phrase): BenchStep => ({ phase: 'open', title, text, why, clockMin: null })
   return [
-    ...move.offFirst.map(h => step(`${WAYS_OUT[h.kind].label} off first`, say`${WAYS_OUT[h.kind].way}`, say`It sits on the ${h.on.kind === 'part' ? partOf(piece, h.on.id).label : 'piece'} that is struck or turned over.`)),
+    ...move.offFirst.map(h => step(`${WAYS_OUT[h.kind].label} off first`, say`${WAYS_OUT[h.kind].way}`, say`It sits on the ${h.on.kind === 'part' ? nameOf(piece, h.on.id) : 'piece'} that is struck or turned over.`)),
     ...move.findMetal.map(id => step(`Find the metal in ${tag(id)}`, say`Somebody saw signs of it: a magnet, a bright light along the grain, under every plug and filler.`, say`Hitting a part that is secretly held breaks another part.`)),
     ...move.locksFirst.map(l => step(`${WAYS_OUT[l.kind].label} out of ${tag(l.joint)}`, say`${WAYS_OUT[l.kind].way} If it will not come: ${WAYS_OUT[l.kind].otherwise}`, say`It locks the joint: hitting a part that is held breaks another part.`)),
     ...move.frail.map((id) => {
       const fault = piece.faults.find(f => f.id === id)!
-      const part = partOf(piece, fault.part).label
+      const part = nameOf(piece, fault.part)
       return fault.kind === 'worm'
         ? step(`Spare ${faultTag(piece, fault)}`, say`No blow on the ${part} where it is eaten; pull at its sound length.`, say`Eaten wood crushes under a block.`)
         : step(`Hold ${faultTag(piece, fault)} closed`, say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`, say`The move strikes or springs that wood.`)
@@ -43,7 +44,7 @@ function beforeTheMove(piece: Piece, move: Plan['takeApart']['moves'][number], t
 /** The plan as a list to work through: take apart, mend, glue. */
 export function benchSteps(piece: Piece, plan: Plan): BenchStep[] {
   const tag = (id: string) => tagOf(piece.joints.find(j => j.id === id)!)
-  const off = plan.takeApart.offBefore.map((what): BenchStep => ({ phase: 'open', title: OFF_WORDS[what.kind].title, text: what.kind === 'lift' ? say`The ${partOf(piece, what.part).label} only lies there: lift it off.` : say`${OFF_WORDS[what.kind].text}`, why: say`It is in the way, and is not to be struck.`, clockMin: null }))
+  const off = plan.takeApart.offBefore.map((what): BenchStep => ({ phase: 'open', title: OFF_WORDS[what.kind].title, text: what.kind === 'lift' ? say`The ${nameOf(piece, what.part)} only lies there: lift it off.` : say`${OFF_WORDS[what.kind].text}`, why: say`It is in the way, and is not to be struck.`, clockMin: null }))
   const opening = plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((move): BenchStep[] => [
     ...beforeTheMove(piece, move, tag),
     ...move.methods.filter(m => m.method.soakMin > 0).map((m): BenchStep => ({ phase: 'open', title: `Undo the glue in ${tag(m.joint)}`, text: m.method.how, why: say`The gentlest way that the finish near by stands.`, clockMin: m.method.soakMin })),

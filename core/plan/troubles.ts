@@ -1,11 +1,12 @@
 import type { Trouble } from '../condition/troubles'
 import { WAYS_OUT } from '../hardware'
 import { FAULT_LABELS } from '../piece/faults'
-import { isFaulty, partOf } from '../piece/facts'
+import { isFaulty } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { ScheduledStage } from '../glueup'
 import type { Job } from './job'
 import type { Answer, AnsweredTrouble, JointMend } from './plan'
+import { nameOf } from '../piece/names'
 
 /**
  * Every trouble with what becomes of it: mended where a mend was chosen and is in a stage, settled where the repairer said
@@ -35,7 +36,7 @@ export function answeredTroubles({ original: piece, troubles }: Job, mends: read
 
 /** How a trouble is called in a line: `B1, break in the left front leg`, `missing right stick`. */
 export function troubleName(piece: Piece, trouble: Trouble): string {
-  const part = trouble.part === null ? '' : partOf(piece, trouble.part).label
+  const part = trouble.part === null ? '' : nameOf(piece, trouble.part)
   switch (trouble.kind) {
     case 'part-missing': return `missing ${part}`
     case 'held-fast': return `${part} held fast across its grain`

@@ -7,11 +7,12 @@ import type { Plan } from '../plan/plan'
 import { troubleName } from '../plan/troubles'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
-import { faultyJoints, findingOf, isGlued, isTable, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
+import { faultyJoints, findingOf, isGlued, isTable, missingParts, presentJoints, tagOf } from '../piece/facts'
 import type { Hold, Joint, Piece } from '../piece/schema'
 import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
 import { DECISION_LABELS } from '../takeapart'
+import { jointName, nameOf, partName } from '../piece/names'
 
 export interface RecordLine { readonly head: string, readonly text: Phrase }
 export interface RecordSection { readonly title: string, readonly lines: readonly RecordLine[] }
@@ -47,12 +48,12 @@ function theJob({ intake, takenInAt, outcome, title }: Piece, plan: Plan): Recor
 }
 
 function whatWasFound(piece: Piece): RecordSection {
-  const lines = faultyJoints(piece).map(j => line(`${tagOf(j)} ${j.label}`, findingPhrase(piece, j)))
+  const lines = faultyJoints(piece).map(j => line(`${tagOf(j)} ${jointName(piece, j)}`, findingPhrase(piece, j)))
   const untested = presentJoints(piece).filter(j => findingOf(piece, j.id).state === 'not-tested')
   if (untested.length > 0) lines.push(line('Not tested', say`${untested.map(tagOf).join(', ')}`))
   const missing = missingParts(piece)
-  if (missing.length > 0) lines.push(line('Missing', say`${missing.map(p => p.label).join(', ')}`))
-  for (const f of piece.faults) lines.push(line(`${faultTag(piece, f)} ${partOf(piece, f.part).label}`, faultPhrase(piece, f)))
+  if (missing.length > 0) lines.push(line('Missing', say`${missing.map(p => partName(piece, p)).join(', ')}`))
+  for (const f of piece.faults) lines.push(line(`${faultTag(piece, f)} ${nameOf(piece, f.part)}`, faultPhrase(piece, f)))
   for (const h of piece.holds.filter(x => x.on.kind !== 'joint')) lines.push(line(WAYS_OUT[h.kind].label, holdPhrase(piece, h)))
   for (const n of piece.notes) lines.push(line('Note', say`${n.text}`))
   return { title: 'Found', lines }
@@ -69,7 +70,7 @@ function findingPhrase(piece: Piece, joint: Joint): Phrase {
 /** What sits on a part, or goes through a break: where, and how it is. */
 function holdPhrase(piece: Piece, { on, state, faults, note }: Hold): Phrase {
   const fault = piece.faults.find(f => on.kind === 'fault' && f.id === on.id)
-  const place = fault ? `in ${faultTag(piece, fault)}` : on.kind === 'part' ? `in the ${partOf(piece, on.id).label}` : ''
+  const place = fault ? `in ${faultTag(piece, fault)}` : on.kind === 'part' ? `in the ${nameOf(piece, on.id)}` : ''
   return say`${[place, ...(state === 'not-looked' ? [] : [state]), ...faults.map(f => f.replaceAll('-', ' ')), ...(note ? [note] : [])].join(', ')}`
 }
 
@@ -125,7 +126,7 @@ function forTheNext(piece: Piece, plan: Plan): RecordSection {
 function tagsOf(piece: Piece, plan: Plan): Tag[] {
   const loose = new Set(plan.takeApart.moves.flatMap(m => m.joints))
   return piece.joints.filter(j => loose.has(j.id)).map(j => ({
-    tag: tagOf(j), part: partOf(piece, j.enters).label, end: `into ${partOf(piece, j.receives).label}`,
+    tag: tagOf(j), part: nameOf(piece, j.enters), end: `into ${nameOf(piece, j.receives)}`,
     text: say`${plan.mends.find(m => m.joint === j.id)?.options.find(o => o.id === plan.mends.find(m => m.joint === j.id)?.chosen)?.short ?? 'clean'}`,
   }))
 }

@@ -10,6 +10,7 @@ import type { Separation } from './bodies'
 import { frailtiesOf } from './costs'
 import { methodFor, type MethodChoice } from './methods'
 import { jointOfTie } from './problem'
+import { isSeenFromBefore } from '../piece/names'
 
 /** One group of bodies that leaves the rest along one line, with all that has to be done before it does. */
 export interface Move {
@@ -38,11 +39,20 @@ export interface Move {
 
 const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
 
-const AXES: readonly [Vec, string][] = [
-  [[1, 0, 0], 'to the sitter’s left'], [[-1, 0, 0], 'to the sitter’s right'], [[0, 1, 0], 'upward'], [[0, -1, 0], 'downward'],
-  [[0, 0, 1], 'forward'], [[0, 0, -1], 'backward'],
+const AXES: readonly [Vec, seated: string, before: string][] = [
+  [[1, 0, 0], 'to the sitter’s left', 'to the right'],
+  [[-1, 0, 0], 'to the sitter’s right', 'to the left'],
+  [[0, 1, 0], 'upward', 'upward'],
+  [[0, -1, 0], 'downward', 'downward'],
+  [[0, 0, 1], 'forward', 'to the front'],
+  [[0, 0, -1], 'backward', 'to the back'],
 ]
-export const directionWords = (direction: Vec): string => AXES.reduce((best, a) => (dot(a[0], direction) > dot(best[0], direction) ? a : best))[1]
+
+/** A direction in words, as the sitter has it, or as somebody does who stands before a piece without a back. */
+export function directionWords(piece: Piece, direction: Vec): string {
+  const [, seated, before] = AXES.reduce((best, a) => (dot(a[0], direction) > dot(best[0], direction) ? a : best))
+  return isSeenFromBefore(piece) ? before : seated
+}
 
 /** A separation of the search as a move for the bench. `parted` holds all joints that come apart in the whole take-apart. */
 export function describeMove({ piece, breaks }: Standing, original: Piece, move: Separation, parted: ReadonlySet<string>): Move {
@@ -64,7 +74,7 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
     locksFirst: locks,
     findMetal: joints.filter(j => hasUnfoundMetal(piece, j, locks)).map(j => j.id),
     methods,
-    words: say`${namesOf(original, move.parts, breaks.length > 0)} ${directionWords(move.direction)}${spring}: ${(stuck.length > 0 ? stuck : joints).map(tagOf).join(', ')}`,
+    words: say`${namesOf(original, move.parts, breaks.length > 0)} ${directionWords(original, move.direction)}${spring}: ${(stuck.length > 0 ? stuck : joints).map(tagOf).join(', ')}`,
     cautions: [...new Set<CautionId>([...methods.flatMap(m => m.method.cautions), ...(methods.length > 0 ? ['spreader' as const] : [])])],
     watch: watch.map(j => j.id),
     frail: [...new Set(joints.flatMap(j => frailtiesOf(piece, j)))],

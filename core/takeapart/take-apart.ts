@@ -3,13 +3,14 @@ import { isHeldByHardware, locksOf } from '../hardware'
 import { figureOf, input, type Figure } from '../measure/figure'
 import { mm, q, say, type Phrase } from '../measure/phrase'
 import type { Work } from '../mend'
-import { findingOf, isLoose, partOf, tagOf } from '../piece/facts'
+import { findingOf, isLoose, tagOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import { partedBy } from './bodies'
 import { breakChance, inPlaceMinutes, slimmestMm } from './costs'
 import { describeMove, type Move } from './moves'
 import { jointOfTie, problemFor } from './problem'
 import { cheapestOpening, type Fault, type Opening } from './search'
+import { nameOf } from '../piece/names'
 
 export type Decision = 'open' | 'in-the-way' | 'mend-in-place' | 'leave-shut' | 'undecided'
 export const DECISION_LABELS: Readonly<Record<Decision, string>> = { 'open': 'open', 'in-the-way': 'open, in the way', 'mend-in-place': 'mend in place', 'leave-shut': 'leave shut', 'undecided': 'undecided' }
@@ -150,6 +151,5 @@ function leaveShutReason(piece: Piece, joint: Joint): Phrase {
   if (joint.form.kind === 'rest') return say`it only lies there`
   if (state === 'not-tested') return say`not tested yet: try it before anything is opened`
   const slim = slimmestMm(piece, joint)
-  const enters = partOf(piece, joint.enters)
-  return slim < 14 ? say`solid, and the ${enters.label} is ${mm(slim)} thin; opening it would free nothing you need` : say`solid; opening it would free nothing you need`
+  return slim < 14 ? say`solid, and the ${nameOf(piece, joint.enters)} is ${mm(slim)} thin; opening it would free nothing you need` : say`solid; opening it would free nothing you need`
 }

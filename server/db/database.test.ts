@@ -102,6 +102,16 @@ describe('what version 2 knew of metal, breaks and repairs', () => {
     expect(log.filter(e => e.command.do === 'add-hold')).toHaveLength(2)
   })
 
+  it('keeps a name only where somebody gave one: the rest is called by side, kind and number', async () => {
+    layOldDatabase(folder, '2-late')
+    await migrate()
+    for (const { piece } of await listPieces()) {
+      const named = piece.shape.edits.flatMap(e => (e.do === 'rename-part' ? [e.part] : e.do === 'add-part' ? [e.part.id] : 'as' in e ? [e.as] : []))
+      expect(piece.parts.filter(p => p.label !== undefined).map(p => p.id).sort()).toEqual(named.sort())
+      expect(piece.joints.filter(j => 'label' in j)).toEqual([])
+    }
+  })
+
   it('a past that was closed stays closed, and what came after it can still be taken back', async () => {
     layOldDatabase(folder, '2-late')
     await migrate()

@@ -6,6 +6,7 @@ import type { Piece } from '#core/piece/schema'
 import { errorsOf } from '~/composables/useApi'
 import { listenLive } from '~/composables/useLive'
 import SmallDrawing from '~/stand/SmallDrawing.vue'
+import { jointName, partName } from '#core/piece/names'
 
 /** The members of a set side by side: joint by joint, what each one has. */
 const route = useRoute()
@@ -45,8 +46,8 @@ const heading = computed(() => {
           <thead><tr><th scope="col">Joint</th><th v-for="m in members" :key="m.id" scope="col"><SmallDrawing :piece="m" :size="86" /><NuxtLink :to="stepPath(m.id, 'test')">{{ m.set!.member }} of {{ m.set!.of }}</NuxtLink></th></tr></thead>
           <tbody>
             <tr class="sum"><th scope="row">All</th><td v-for="m in members" :key="m.id" class="small"><span class="word">{{ surveySentence(m) }}</span><span class="short" aria-hidden="true">{{ faultyJoints(m).length }} loose</span></td></tr>
-            <tr class="sum"><th scope="row">In the wood</th><td v-for="m in members" :key="m.id" class="small" :class="{ red: m.faults.length + missingParts(m).length > 0 }">{{ [...m.faults.map(f => faultTag(m, f)), ...missingParts(m).map(p => `${p.label} missing`)].join(', ') || 'nothing' }}</td></tr>
-            <tr v-for="j in rows" :key="j.id"><th scope="row"><strong>{{ tagOf(j) }}</strong> {{ j.label }}</th><td v-for="m in members" :key="m.id"><span class="cell" :class="{ red: isFaulty(findingOf(m, j.id).state), soft: !isFaulty(findingOf(m, j.id).state) }"><JointMark :state="findingOf(m, j.id).state" /> <span class="word">{{ STATE_LABELS[findingOf(m, j.id).state] }}</span></span></td></tr>
+            <tr class="sum"><th scope="row">In the wood</th><td v-for="m in members" :key="m.id" class="small" :class="{ red: m.faults.length + missingParts(m).length > 0 }">{{ [...m.faults.map(f => faultTag(m, f)), ...missingParts(m).map(p => `${partName(m, p)} missing`)].join(', ') || 'nothing' }}</td></tr>
+            <tr v-for="j in rows" :key="j.id"><th scope="row"><strong>{{ tagOf(j) }}</strong> {{ jointName(members[0]!, j) }}</th><td v-for="m in members" :key="m.id"><span class="cell" :class="{ red: isFaulty(findingOf(m, j.id).state), soft: !isFaulty(findingOf(m, j.id).state) }"><JointMark :state="findingOf(m, j.id).state" /> <span class="word">{{ STATE_LABELS[findingOf(m, j.id).state] }}</span></span></td></tr>
           </tbody>
         </table>
       </div>

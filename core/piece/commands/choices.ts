@@ -6,7 +6,8 @@ import { Id, Text, TroubleId, WallTime, type Piece } from '../document-schema'
 import { faultTag, handlesOf } from '../faults'
 import { LIMITS } from '../limits'
 import { CAUSE_IDS, GLUE_IDS, MEND_IDS, SETTLED, VERDICTS } from '../words'
-import { define, jointIds, labelFor, onJoint, plainly, tagFor, without } from './define'
+import { define, jointIds, onJoint, plainly, tagFor, without } from './define'
+import { nameOf } from '../names'
 
 const withChoices = (piece: Piece, change: Partial<Piece['choices']>): Piece => ({
   ...piece,
@@ -159,7 +160,7 @@ function onHandle(piece: Piece, trouble: string, then: () => Result<Piece>): Res
 function nameFor(piece: Piece, trouble: string): string {
   const [kind, id] = trouble.split(':') as [string, string]
   if (kind === 'joint') return tagFor(piece, id)
-  if (kind === 'part') return labelFor(piece, id)
+  if (kind === 'part') return nameOf(piece, id)
   const fault = piece.faults.find(f => f.id === id)
   const hold = piece.holds.find(h => h.id === id)
   return kind === 'fault' && fault ? faultTag(piece, fault) : kind === 'hold' && hold ? plainly(hold.kind) : plainly(id)

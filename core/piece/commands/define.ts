@@ -39,7 +39,6 @@ export const tagFor = (piece: Piece, joint: string): string => {
     ? tagOf(j)
     : joint
 }
-export const labelFor = (piece: Piece, part: string): string => piece.parts.find(p => p.id === part)?.label ?? part
 export const jointIds = (piece: Piece): string[] => piece.joints.map(j => j.id)
 
 /** Goes on only with a joint that is there. */

@@ -8,7 +8,8 @@ import { drawEdit, editTouches } from '../edits'
 import { findFamily } from '../families'
 import { editWith, redraw } from '../shape'
 import { AGES, FINISHES, SCHOOLS, SERVICES, UPHOLSTERIES, WORTHS } from '../words'
-import { define, labelFor, plainly } from './define'
+import { jointName, nameOf, partName } from '../names'
+import { define, plainly } from './define'
 
 const rename = define({
   schema: z.strictObject({ do: z.literal('rename'), title: Name.min(1, 'must name the piece') }),
@@ -100,7 +101,7 @@ const editFrame = define({
   touches: ({ edit }) => editTouches(edit),
   says: ({ edit }, piece) => {
     const { do: what, ...facts } = edit
-    const of = 'part' in edit ? (typeof edit.part === 'string' ? labelFor(piece, edit.part) : edit.part.label) : typeof edit.joint === 'string' ? edit.joint : edit.joint.label
+    const of = 'part' in edit ? (typeof edit.part === 'string' ? nameOf(piece, edit.part) : partName(piece, edit.part)) : typeof edit.joint === 'string' ? edit.joint : jointName(piece, edit.joint)
     const told = Object.entries(facts).filter(([key, value]) =>
       key !== 'part' && key !== 'joint' && typeof value !== 'object')
     return say`${plainly(what)}: ${[of, ...told.map(([key, value]) => `${plainly(key)} ${String(value)}`)].join(', ')}`

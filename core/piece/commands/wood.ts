@@ -5,7 +5,8 @@ import { drawId, drawMeasured, drawWords, type Draw } from '../draw'
 import { Bracing, Fault, Hold, Id, type HoldPlace, type Piece } from '../document-schema'
 import { dropFault, FAULT_LABELS, faultTag, newFault, putFault, withoutHandles } from '../faults'
 import { BLOCK_STATES, FAULT_KINDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, PARTINGS, RUNS_OUT, WEBBING_STATES } from '../words'
-import { define, jointIds, labelFor, plainly, tagFor } from './define'
+import { define, jointIds, plainly, tagFor } from './define'
+import { nameOf } from '../names'
 
 const drawPlace = (d: Draw, piece: Piece): HoldPlace => d.pick([
   { kind: 'joint' as const, id: drawId(d, jointIds(piece)) },
@@ -23,7 +24,7 @@ const drawHold = (d: Draw, piece: Piece): Hold => ({
 })
 const placeFor = (piece: Piece, { kind, id }: HoldPlace): string => {
   if (kind === 'joint') return tagFor(piece, id)
-  if (kind === 'part') return `the ${labelFor(piece, id)}`
+  if (kind === 'part') return `the ${nameOf(piece, id)}`
   const fault = piece.faults.find(f => f.id === id)
   return fault ? faultTag(piece, fault) : id
 }
@@ -81,7 +82,7 @@ const removeHold = define({
 })
 
 const saysFault = (fault: Fault, piece: Piece): Phrase => joined([
-  say`${FAULT_LABELS[fault.kind]} in the ${labelFor(piece, fault.part)}`,
+  say`${FAULT_LABELS[fault.kind]} in the ${nameOf(piece, fault.part)}`,
   ...('surface' in fault && fault.surface !== 'not-looked' ? [plain(fault.surface)] : []),
   ...(fault.note ? [plain(fault.note)] : []),
 ], ', ')

@@ -31,7 +31,6 @@ const addJoint = defineEdit({
   touches: ({ joint }) => [`joint/${joint.id}`],
   draw: (d, frame) => {
     const like = {
-      label: 'added',
       at: [0, 400, 0] as [number, number, number],
       withdraw: [1, 0, 0] as [number, number, number],
       depthMm: drawMeasured(d, 5, 30),

@@ -14,7 +14,10 @@ const changePart = (frame: Frame, id: string, facts: Partial<Part>): Frame => ({
   parts: frame.parts.map(p => (p.id === id ? { ...p, ...facts } : p)),
 })
 const idsOf = (frame: Frame) => frame.parts.map(p => p.id)
-const drawCopyName = (d: Draw) => ({ as: d.pick(['copy-a', 'copy-b', 'left-copy']), label: d.pick(['copy', 'left copy']) })
+const drawCopyName = (d: Draw) => ({
+  as: d.pick(['copy-a', 'copy-b', 'left-copy']),
+  ...(d.chance() ? { label: d.pick(['copy', 'left copy']) } : {}),
+})
 
 const addPart = defineEdit({
   schema: z.strictObject({ do: z.literal('add-part'), part: Part }),
@@ -42,7 +45,7 @@ const removePart = defineEdit({
 })
 
 const duplicatePart = defineEdit({
-  schema: z.strictObject({ do: z.literal('duplicate-part'), part: Id, as: Id, label: Name, by: VecMm }),
+  schema: z.strictObject({ do: z.literal('duplicate-part'), part: Id, as: Id, label: Name.optional(), by: VecMm }),
   edit: (frame, change) =>
     copyPart(frame, change, v => [v[0] + change.by[0], v[1] + change.by[1], v[2] + change.by[2]], v => v, id => id),
   touches: ({ as }) => [`part/${as}`],
@@ -55,7 +58,7 @@ const duplicatePart = defineEdit({
 
 /** A copy for the other side, with the other hand. */
 const mirrorPart = defineEdit({
-  schema: z.strictObject({ do: z.literal('mirror-part'), part: Id, as: Id, label: Name }),
+  schema: z.strictObject({ do: z.literal('mirror-part'), part: Id, as: Id, label: Name.optional() }),
   edit: (frame, change) => copyPart(frame, change, mirrored, mirrored, id => (frame.parts.some(p => p.id === twinId(id))
     ? twinId(id)
     : id)),
@@ -65,14 +68,7 @@ const mirrorPart = defineEdit({
 
 const renamePart = defineEdit({
   schema: z.strictObject({ do: z.literal('rename-part'), part: Id, label: Name.min(1, 'must say what it is') }),
-  edit: (frame, { part, label }) => {
-    const names = new Map(frame.parts.map(p => [p.id, p.id === part ? label : p.label]))
-    const nameOf = (j: Joint) => `${names.get(j.enters)} to ${names.get(j.receives)}`.slice(0, LONGEST_NAME)
-    return succeed({
-      parts: frame.parts.map(p => (p.id === part ? { ...p, label } : p)),
-      joints: frame.joints.map(j => (j.enters === part || j.receives === part ? { ...j, label: nameOf(j) } : j)),
-    })
-  },
+  edit: (frame, { part, label }) => succeed(changePart(frame, part, { label })),
   touches: ({ part }) => [`part/${part}/label`],
   draw: (d, frame) => ({ part: drawId(d, idsOf(frame)), label: drawWords(d) || 'named' }),
   replacesItself: true,
@@ -118,7 +114,6 @@ const describePart = defineEdit({
 
 export const PART_EDITS = [addPart, removePart, duplicatePart, mirrorPart, renamePart, shapePart, describePart] as const
 
-const LONGEST_NAME = 200
 const mirrored = (v: Vec): [number, number, number] => [0 - v[0], v[1], v[2]]
 
 function withPart(frame: Frame, part: Part, joints: readonly Joint[]): Result<Frame> {
@@ -128,7 +123,7 @@ function withPart(frame: Frame, part: Part, joints: readonly Joint[]): Result<Fr
   return succeed({ parts: [...frame.parts, part], joints: [...frame.joints, ...joints] })
 }
 
-interface Copy { readonly part: string, readonly as: string, readonly label: string }
+interface Copy { readonly part: string, readonly as: string, readonly label?: string | undefined }
 /** A copy takes the joints it enters with along, so that it is held as the first one is; a bow that enters a seat twice does so again. */
 function copyPart(frame: Frame, change: Copy, point: (v: Vec) => [number, number, number], direction: (v: Vec) => Vec, partner: (id: string) => string): Result<Frame> {
   const model = frame.parts.find(p => p.id === change.part)!
@@ -137,27 +132,25 @@ function copyPart(frame: Frame, change: Copy, point: (v: Vec) => [number, number
     start: model.cuts.start && turn(model.cuts.start),
     end: model.cuts.end && turn(model.cuts.end),
   }
+  const { label: _first, ...like } = model
   const copy: Part = {
-    ...model,
+    ...like,
     id: change.as,
-    label: change.label,
+    ...(change.label === undefined ? {} : { label: change.label }),
     axis: model.axis.map(point),
     across: turn(model.across),
     ...(cuts ? { cuts } : {}),
   }
-  const labelOf = (id: string) => (id === copy.id ? copy.label : frame.parts.find(p => p.id === id)!.label)
   const joints: Joint[] = []
   for (const joint of frame.joints.filter(j => j.enters === model.id)) {
     const { shares: _own, passes: _order, ...rest } = joint
     const receives = partner(joint.receives)
     const id = freeId(jointId(copy.id, receives), taken => [...frame.joints, ...joints].some(j => j.id === taken))
     const number = Math.max(0, ...frame.joints.map(j => j.number)) + 1 + joints.length
-    const label = `${copy.label} to ${labelOf(receives)}`.slice(0, LONGEST_NAME)
     joints.push({
       ...rest,
       id,
       number,
-      label,
       enters: copy.id,
       receives,
       at: point(joint.at),

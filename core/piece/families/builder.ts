@@ -1,6 +1,7 @@
 import { assumed } from '../../measure/measured'
 import { along, cross, distance, dot, length, lerp, scale, subtract, unit, type Vec } from '../../measure/vec'
 import { freeId, jointId } from '../joint-id'
+import { nameByKind } from '../names'
 import { axisLengthMm, pointAtHeight, pointAtShare, surfaceBetween, type SurfacePoint } from '../geometry'
 import type { Joint, JointForm, Part } from '../document-schema'
 import { FIXINGS } from '../words'
@@ -16,7 +17,7 @@ export interface JointSpec { readonly form: JointForm, readonly depthMm: number 
 type Station = Part['section']['stations'][number]
 type Shape = { readonly thicknessMm: number, readonly heightMm: number } | { readonly diameterMm: number } | { readonly turned: readonly Station[] } | { readonly stations: readonly Station[] }
 
-interface Named { readonly id: string, readonly label: string, readonly role: string }
+interface Named { readonly id: string, readonly role: string }
 export type PartSpec = Named & Shape & {
   /** The way its height points; upward if not given. */
   readonly up?: Vec
@@ -35,14 +36,14 @@ export class FrameBuilder {
     const tangent = unit(subtract(axis[1]!, axis[0]!))
     const square = unit(subtract(across, scale(tangent, dot(across, tangent))))
     return this.keep({
-      id: spec.id, label: spec.label, role: spec.role, axis: axis.map(clean), across: cleanUnit(square), species: this.species, section: sectionOf(spec),
+      id: spec.id, role: spec.role, axis: axis.map(clean), across: cleanUnit(square), species: this.species, section: sectionOf(spec),
       ...(cuts ? { cuts: { start: cuts.start ? cleanUnit(cuts.start) : null, end: cuts.end ? cleanUnit(cuts.end) : null } } : {}),
     })
   }
 
   /** A leg or post that stands on the floor, its foot cut level; its axis runs from the foot up. */
-  upright(id: string, label: string, role: string, axis: readonly Vec[], shape: Shape): Part {
-    return this.solid({ id, label, role, ...shape }, axis, [1, 0, 0], { start: [0, 1, 0] })
+  upright(id: string, role: string, axis: readonly Vec[], shape: Shape): Part {
+    return this.solid({ id, role, ...shape }, axis, [1, 0, 0], { start: [0, 1, 0] })
   }
 
   /** A part from one seat to another, cut where it meets their surfaces; each end is a joint of its own. */
@@ -70,7 +71,7 @@ export class FrameBuilder {
   /** Lets a part that stands already enter another one: the joint lies where the line between the two points leaves the other's surface. */
   enter(entering: Part, receiving: Part, from: Vec, into: Vec, joint: JointSpec): Joint['id'] {
     const at = surfaceBetween(receiving, from, into)
-    if (!at) throw new RangeError(`The ${entering.label} does not reach the ${receiving.label}: check the measurements.`)
+    if (!at) throw new RangeError(`The ${nameByKind(entering)} does not reach the ${nameByKind(receiving)}: check the measurements.`)
     return this.join(entering, receiving, at.point, unit(subtract(from, into)), joint)
   }
 
@@ -82,19 +83,19 @@ export class FrameBuilder {
 
   private meet(spec: Named, { part, point }: Seat, towards: Vec): SurfacePoint {
     const at = surfaceBetween(part, towards, point)
-    if (!at || distance(at.point, towards) < 1) throw new RangeError(`The ${spec.label} has no length left: the parts it joins touch.`)
+    if (!at || distance(at.point, towards) < 1) throw new RangeError(`The ${nameByKind(spec)} has no length left: the parts it joins touch.`)
     return at
   }
 
   /** A joint at a known point, by the way the entering part comes out. Returns its id. */
   join(entering: Part, receiving: Part, at: Vec, withdraw: Vec, { form, depthMm }: JointSpec): string {
     const own = freeId(jointId(entering.id, receiving.id), id => this.made.some(j => j.id === id))
-    this.made.push({ id: own, label: `${entering.label} to ${receiving.label}`, enters: entering.id, receives: receiving.id, at: clean(at), withdraw: cleanUnit(withdraw), depthMm: assumed(depthMm), form })
+    this.made.push({ id: own, enters: entering.id, receives: receiving.id, at: clean(at), withdraw: cleanUnit(withdraw), depthMm: assumed(depthMm), form })
     return own
   }
 
   private keep(part: Part): Part {
-    if (axisLengthMm(part) < 1) throw new RangeError(`The ${part.label} has no length left: the parts it joins touch.`)
+    if (axisLengthMm(part) < 1) throw new RangeError(`The ${nameByKind(part)} has no length left: the parts it joins touch.`)
     this.parts.push(part)
     return part
   }

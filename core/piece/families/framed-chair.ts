@@ -74,8 +74,8 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options): Chair['legs'] {
     const front = { top: [sign * frontX, seat, frontZ] as Vec, floor: [sign * (frontX + seat * tan(v('splay'))), 0, frontZ] as Vec }
     const back = { top: [sign * backX, seat, -frontZ] as Vec, floor: [sign * backX, 0, -frontZ - seat * tan(v('backLegRake'))] as Vec }
     const feet = footings(b, v, o.runners === 'yes', side, front, back)
-    const fore = b.solid({ id: `${side}-front-leg`, label: `${side} front leg`, role: 'front-leg', ...square }, [feet.front.foot, front.top, ...post.map((y): Vec => [sign * frontX, y, frontZ])], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
-    const aft = b.upright(`${side}-back-post`, `${side} back post`, 'back-post', [feet.back.foot, back.top, [sign * backX, top, -frontZ - (top - seat) * tan(v('rake'))]], square)
+    const fore = b.solid({ id: `${side}-front-leg`, role: 'front-leg', ...square }, [feet.front.foot, front.top, ...post.map((y): Vec => [sign * frontX, y, frontZ])], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
+    const aft = b.upright(`${side}-back-post`, 'back-post', [feet.back.foot, back.top, [sign * backX, top, -frontZ - (top - seat) * tan(v('rake'))]], square)
     standOn(b, fore, feet.front, size * 0.6, 20)
     standOn(b, aft, feet.back, size * 0.6, 20)
     made[side === 'left' ? 'lf' : 'rf'] = fore
@@ -88,12 +88,12 @@ function addSeatRails({ b, v, o, legs }: Chair): Readonly<Record<Side, Part>> {
   const [height, thickness] = [v('railHeight'), v('railThickness')]
   const y = v('seatHeight') - height / 2
   const spec = (which: string | number | undefined): JointSpec => which === 'dowel' ? dowelsFor(v('dowelDiameter'), height, v('dowelDepth')) : tenonFor(thickness, height, v('tenonDepth'))
-  const rail = (id: string, label: string, role: string, from: Part, to: Part, joint: JointSpec) =>
-    b.bar({ id, label, role, thicknessMm: thickness, heightMm: height }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
-  rail('front-rail', 'front rail', 'front-rail', legs.lf, legs.rf, spec(o.frontRail))
-  const left = rail('left-side-rail', 'left side rail', 'side-rail', legs.lf, legs.lb, spec(o.sideRails))
-  const right = rail('right-side-rail', 'right side rail', 'side-rail', legs.rf, legs.rb, spec(o.sideRails))
-  rail('back-rail', 'back rail', 'back-rail', legs.lb, legs.rb, spec(o.sideRails))
+  const rail = (id: string, role: string, from: Part, to: Part, joint: JointSpec) =>
+    b.bar({ id, role, thicknessMm: thickness, heightMm: height }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
+  rail('front-rail', 'front-rail', legs.lf, legs.rf, spec(o.frontRail))
+  const left = rail('left-side-rail', 'side-rail', legs.lf, legs.lb, spec(o.sideRails))
+  const right = rail('right-side-rail', 'side-rail', legs.rf, legs.rb, spec(o.sideRails))
+  rail('back-rail', 'back-rail', legs.lb, legs.rb, spec(o.sideRails))
   return { left, right }
 }
 
@@ -101,35 +101,33 @@ function addStretchers({ b, v, o, legs }: Chair): void {
   const y = v('stretcherHeight')
   const size = { thicknessMm: 18, heightMm: 26 }
   const joint = tenonFor(size.thicknessMm, size.heightMm, Math.min(20, v('tenonDepth')))
-  const between = (id: string, label: string, from: Part, to: Part, height = y) =>
-    b.bar({ id, label, role: 'stretcher', ...size }, seatAtHeight(from, height), seatAtHeight(to, height), joint)
-  const left = between('left-stretcher', 'left stretcher', legs.lf, legs.lb)
-  const right = between('right-stretcher', 'right stretcher', legs.rf, legs.rb)
+  const between = (id: string, from: Part, to: Part, height = y) =>
+    b.bar({ id, role: 'stretcher', ...size }, seatAtHeight(from, height), seatAtHeight(to, height), joint)
+  const left = between('left-stretcher', legs.lf, legs.lb)
+  const right = between('right-stretcher', legs.rf, legs.rb)
   if (o.stretchers === 'h') {
-    b.bar({ id: 'cross-stretcher', label: 'cross stretcher', role: 'stretcher', ...size }, seatAlong(left, 0.5), seatAlong(right, 0.5), tenonFor(size.thicknessMm, size.heightMm, 12))
+    b.bar({ id: 'cross-stretcher', role: 'stretcher', ...size }, seatAlong(left, 0.5), seatAlong(right, 0.5), tenonFor(size.thicknessMm, size.heightMm, 12))
     return
   }
   const raised = y + 45 // front and back stretchers stand higher so that their mortises do not meet those of the sides
-  between('front-stretcher', 'front stretcher', legs.lf, legs.rf, raised)
-  between('back-stretcher', 'back stretcher', legs.lb, legs.rb, raised)
+  between('front-stretcher', legs.lf, legs.rf, raised)
+  between('back-stretcher', legs.lb, legs.rb, raised)
 }
-
-const SLAT_WORDS = ['lowest', 'second', 'third', 'fourth']
 
 function addBack({ b, v, o, legs }: Chair): void {
   const [seat, top] = [v('seatHeight'), v('backHeight')]
   const lean = frameOfSegment(legs.lb, legs.lb.axis.length - 2).tangent
-  const across = (id: string, label: string, role: string, y: number, heightMm: number, thicknessMm: number, depthMm: number) =>
-    b.bar({ id, label, role, thicknessMm, heightMm, up: lean }, seatAtHeight(legs.lb, y), seatAtHeight(legs.rb, y), tenonFor(thicknessMm, heightMm, depthMm))
+  const across = (id: string, role: string, y: number, heightMm: number, thicknessMm: number, depthMm: number) =>
+    b.bar({ id, role, thicknessMm, heightMm, up: lean }, seatAtHeight(legs.lb, y), seatAtHeight(legs.rb, y), tenonFor(thicknessMm, heightMm, depthMm))
   const crestHeight = Math.min(70, (top - seat) / 4)
   const slats = Number(o.slats)
   const free = top - crestHeight - 12 - seat
   for (let i = 1; i <= slats; i++) {
     const y = seat + free * i / (slats + 1) + 10
     const height = Math.min(40, free / (slats + 1) - 8)
-    across(slats === 1 ? 'slat' : `slat-${i}`, slats === 1 ? 'slat' : `${SLAT_WORDS[i - 1]} slat`, 'slat', y, Math.max(14, height), 11, 16)
+    across(slats === 1 ? 'slat' : `slat-${i}`, 'slat', y, Math.max(14, height), 11, 16)
   }
-  across('crest-rail', 'crest rail', 'crest-rail', top - crestHeight / 2 - 6, crestHeight, 18, 22)
+  across('crest-rail', 'crest-rail', top - crestHeight / 2 - 6, crestHeight, 18, 22)
 }
 
 /** Each arm enters its back post and goes forward over what carries it, curved outward a little between. */
@@ -144,12 +142,12 @@ function addArms({ b, v, o, legs }: Chair, rails: Readonly<Record<Side, Part>>):
     const tip: Vec = [carried[0], y, carried[2] + v('legSize') / 2 + ARM.overhangMm]
     const bow = lerp(back, carried, 0.5)
     const via = [...arcThrough(back, [bow[0] + sign * 12, y, bow[2]], carried, 3), carried]
-    const arm = b.stub({ id: `${side}-arm`, label: `${side} arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm, via }, seatAt(post, back), tip, tenonFor(ARM.heightMm, ARM.widthMm - 12, 20))
+    const arm = b.stub({ id: `${side}-arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm, via }, seatAt(post, back), tip, tenonFor(ARM.heightMm, ARM.widthMm - 12, 20))
     if (o.arms === 'through') {
       b.join(leg, arm, [carried[0], under, carried[2]], [0, -1, 0], { depthMm: ARM.heightMm, form: { kind: 'mortise-and-tenon', thicknessMm: { value: 14, basis: 'assumed' }, widthMm: { value: Math.round(v('legSize') * 0.7), basis: 'assumed' }, deeperMm: { value: 0, basis: 'assumed' }, pinned: false, through: true, wedged: true } })
       continue
     }
     const dowel = dowelsFor(10, 20, 18)
-    b.bar({ id: `${side}-arm-post`, label: `${side} arm post`, role: 'arm-post', turned: turned([0, 26], [0.2, 30], [0.55, 20], [0.8, 28], [1, 22]), up: [0, 0, 1] }, seatAt(rail, onRail), seatAt(arm, along(carried, [0, 1, 0], 0)), dowel)
+    b.bar({ id: `${side}-arm-post`, role: 'arm-post', turned: turned([0, 26], [0.2, 30], [0.55, 20], [0.8, 28], [1, 22]), up: [0, 0, 1] }, seatAt(rail, onRail), seatAt(arm, along(carried, [0, 1, 0], 0)), dowel)
   }
 }

@@ -70,8 +70,8 @@ function addPosts(b: FrameBuilder, v: Sizes, o: Options): Chair['posts'] {
     const back = { top: [sign * backX, seat, -z] as Vec, floor: [sign * backX, 0, -z] as Vec }
     const feet = footings(b, v, o.runners === 'yes', side, front, back)
     const foreShape = turned([0, d * 0.72], [0.06, d * 0.92], [0.12, d], [0.96, d], [1, o.arms === 'yes' ? d : d * 0.7])
-    const fore = b.solid({ id: `${side}-front-post`, label: `${side} front post`, role: 'front-leg', turned: foreShape }, [feet.front.foot, front.top], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
-    const aft = b.upright(`${side}-back-post`, `${side} back post`, 'back-post', [feet.back.foot, back.top, [sign * backX, top, -z - (top - seat) * tan(v('rake'))]], { turned: turned([0, d * 0.72], [0.04, d * 0.92], [0.08, d], [0.9, d * 0.9], [0.95, d * 0.66], [0.98, d * 0.8], [1, d * 0.45]) })
+    const fore = b.solid({ id: `${side}-front-post`, role: 'front-leg', turned: foreShape }, [feet.front.foot, front.top], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
+    const aft = b.upright(`${side}-back-post`, 'back-post', [feet.back.foot, back.top, [sign * backX, top, -z - (top - seat) * tan(v('rake'))]], { turned: turned([0, d * 0.72], [0.04, d * 0.92], [0.08, d], [0.9, d * 0.9], [0.95, d * 0.66], [0.98, d * 0.8], [1, d * 0.45]) })
     standOn(b, fore, feet.front, d * 0.55, 18)
     standOn(b, aft, feet.back, d * 0.55, 18)
     made[side === 'left' ? 'lf' : 'rf'] = fore
@@ -83,8 +83,6 @@ function addPosts(b: FrameBuilder, v: Sizes, o: Options): Chair['posts'] {
 /** Heights of the middles of `count` rungs, the highest first: the seat rung, the rest evenly down to the lowest. */
 const heights = (count: number, high: number, low: number): number[] => Array.from({ length: count }, (_, i) => (count === 1 ? high : high - (high - low) * i / (count - 1)))
 
-const RUNG_WORDS = ['seat rung', 'second rung', 'third rung', 'fourth rung', 'fifth rung']
-
 function addRungs({ b, v, o, posts }: Chair): void {
   const [d, t] = [v('rungSize'), v('tenonSize')]
   const shape = turned([0, t + (d - t) * 0.3], [0.12, d * 0.86], [0.5, d], [0.88, d * 0.86], [1, t + (d - t) * 0.3])
@@ -95,7 +93,7 @@ function addRungs({ b, v, o, posts }: Chair): void {
   const between = (where: string, count: number, from: Part, to: Part, shift: number) => {
     heights(count, high + shift, v('lowestRung') + shift).forEach((y, i) => {
       const id = i === 0 ? `${where}-seat-rung` : `${where}-rung-${i + 1}`
-      b.bar({ id, label: `${where} ${RUNG_WORDS[i]}`, role: i === 0 ? (where === 'front' || where === 'back' ? `${where}-rail` : 'side-rail') : 'rung', turned: shape }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
+      b.bar({ id, role: i === 0 ? (where === 'front' || where === 'back' ? `${where}-rail` : 'side-rail') : 'rung', turned: shape }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
     })
   }
   between('front', Number(o.frontRungs), posts.lf, posts.rf, 0)
@@ -103,8 +101,6 @@ function addRungs({ b, v, o, posts }: Chair): void {
   between('right', Number(o.sideRungs), posts.rf, posts.rb, raise)
   between('back', Number(o.backRungs), posts.lb, posts.rb, 0)
 }
-
-const SLAT_WORDS = ['lowest', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh']
 
 function addSlats({ b, v, o, posts }: Chair): void {
   const slats = Number(o.slats)
@@ -117,7 +113,7 @@ function addSlats({ b, v, o, posts }: Chair): void {
     const [left, right] = [pointAtHeight(posts.lb, y).point, pointAtHeight(posts.rb, y).point]
     const middle = lerp(left, right, 0.5)
     const via = arcThrough(left, [0, middle[1], middle[2] - v('slatBow')], right, 7)
-    b.bar({ id: slats === 1 ? 'slat' : `slat-${i + 1}`, label: slats === 1 ? 'slat' : `${SLAT_WORDS[i]} slat`, role: 'slat', thicknessMm: 8, heightMm: height, up: lean, via }, seatAt(posts.lb, left), seatAt(posts.rb, right), joint)
+    b.bar({ id: slats === 1 ? 'slat' : `slat-${i + 1}`, role: 'slat', thicknessMm: 8, heightMm: height, up: lean, via }, seatAt(posts.lb, left), seatAt(posts.rb, right), joint)
   }
 }
 
@@ -127,7 +123,7 @@ function addArms({ b, v, posts }: Chair): void {
     const [post, back] = side === 'left' ? [posts.lf, posts.lb] : [posts.rf, posts.rb]
     const over: Vec = [post.axis[0]![0], y, post.axis[1]![2]]
     const from = pointAtHeight(back, y).point
-    const arm = b.stub({ id: `${side}-arm`, label: `${side} arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm, via: [over] }, seatAt(back, from), along(over, [0, 0, 1], v('postSize') / 2 + 20), socketFor(v('tenonSize'), v('socketDepth')))
+    const arm = b.stub({ id: `${side}-arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm, via: [over] }, seatAt(back, from), along(over, [0, 0, 1], v('postSize') / 2 + 20), socketFor(v('tenonSize'), v('socketDepth')))
     b.join(post, arm, [over[0], v('armHeight') - ARM.heightMm, over[2]], [0, -1, 0], socketFor(Math.round(v('postSize') * 0.55), ARM.heightMm, { through: true, wedged: true }))
   }
 }

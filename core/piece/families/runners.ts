@@ -53,7 +53,7 @@ function addRunner(b: FrameBuilder, v: Sizes, side: Side, front: Vec, back: Vec)
     const u = (i / STRETCHES - 0.5) * span
     return [middle[0] + way[0] * u, height / 2 + radius - Math.sqrt(radius * radius - u * u), middle[2] + way[2] * u]
   })
-  return b.solid({ id: `${side}-runner`, label: `${side} runner`, role: 'runner', thicknessMm: height, heightMm: THICKNESS_MM }, axis, [0, 1, 0])
+  return b.solid({ id: `${side}-runner`, role: 'runner', thicknessMm: height, heightMm: THICKNESS_MM }, axis, [0, 1, 0])
 }
 
 /** The joint of a leg in its runner, if it stands on one. */

@@ -66,7 +66,7 @@ function addPlank(b: FrameBuilder, v: Sizes): Part {
   const [w, d, t] = [v('seatWidth'), v('seatDepth'), v('plank')]
   const y = v('seatHeight') - t / 2
   const at = (share: number, of: number) => ({ along: share, widthMm: w * of, depthMm: t })
-  return b.solid({ id: 'seat', label: 'seat', role: 'seat', stations: [at(0, 0.66), at(0.05, 0.78), at(0.2, 0.9), at(0.5, 1), at(0.8, 0.98), at(0.95, 0.9), at(1, 0.8)] }, [[0, y, -d / 2], [0, y, d / 2]])
+  return b.solid({ id: 'seat', role: 'seat', stations: [at(0, 0.66), at(0.05, 0.78), at(0.2, 0.9), at(0.5, 1), at(0.8, 0.98), at(0.95, 0.9), at(1, 0.8)] }, [[0, y, -d / 2], [0, y, d / 2]])
 }
 
 const LEG_PROFILE = [[0, 0.5], [0.1, 0.62], [0.22, 0.78], [0.3, 0.62], [0.34, 0.9], [0.5, 1], [0.72, 0.84], [0.8, 0.66], [0.84, 0.86], [0.9, 0.72]] as const
@@ -83,7 +83,7 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options, plank: Part): Record<Cor
     const back = line(v('seatWidth') * 0.28, -v('seatDepth') * 0.3, v('backSplay'), -v('backRake'))
     const feet = footings(b, v, o.runners === 'yes', side, front, back)
     const leg = (where: 'front' | 'back', { top }: typeof front, foot: typeof feet.front) => {
-      const part = b.solid({ id: `${side}-${where}-leg`, label: `${side} ${where} leg`, role: `${where}-leg`, turned: profile }, [foot.foot, top], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
+      const part = b.solid({ id: `${side}-${where}-leg`, role: `${where}-leg`, turned: profile }, [foot.foot, top], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
       b.join(part, plank, top, unit(subtract(foot.foot, top)), joint)
       standOn(b, part, foot, v('legSize') * 0.42, 18)
       return part
@@ -98,16 +98,16 @@ const swelled = (end: number, middle: number) => turned([0, end], [0.2, (end + m
 
 function addStretchers(b: FrameBuilder, v: Sizes, o: Options, legs: Record<Corner, Part>): void {
   const joint = socketFor(14, 18)
-  const between = (id: string, label: string, from: Part, to: Part, y: number) => b.bar({ id, label, role: 'stretcher', turned: swelled(16, 26) }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
+  const between = (id: string, from: Part, to: Part, y: number) => b.bar({ id, role: 'stretcher', turned: swelled(16, 26) }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
   const y = v('stretcherHeight')
-  const left = between('left-stretcher', 'left stretcher', legs.lf, legs.lb, y)
-  const right = between('right-stretcher', 'right stretcher', legs.rf, legs.rb, y)
+  const left = between('left-stretcher', legs.lf, legs.lb, y)
+  const right = between('right-stretcher', legs.rf, legs.rb, y)
   if (o.stretchers === 'h') {
-    b.bar({ id: 'cross-stretcher', label: 'cross stretcher', role: 'stretcher', turned: swelled(15, 24) }, seatAlong(left, 0.5), seatAlong(right, 0.5), socketFor(13, 14))
+    b.bar({ id: 'cross-stretcher', role: 'stretcher', turned: swelled(15, 24) }, seatAlong(left, 0.5), seatAlong(right, 0.5), socketFor(13, 14))
     return
   }
-  between('front-stretcher', 'front stretcher', legs.lf, legs.rf, y + 34)
-  between('back-stretcher', 'back stretcher', legs.lb, legs.rb, y + 34)
+  between('front-stretcher', legs.lf, legs.rf, y + 34)
+  between('back-stretcher', legs.lb, legs.rb, y + 34)
 }
 
 /** How full the bow is: 2 would be half an ellipse, more goes up straighter and turns tighter. */
@@ -127,7 +127,7 @@ function addBow(b: FrameBuilder, v: Sizes, plank: Part): Pick<StickBack, 'member
     return inBack(v, half * pow(Math.cos(angle)), high * pow(Math.sin(angle)))
   })
   const foot = (sign: 1 | -1): Vec => { const p = inBack(v, sign * half, 0); return [p[0], p[1] - v('plank') / 2, p[2]] }
-  const bow = b.bar({ id: 'bow', label: 'bow', role: 'crest-rail', diameterMm: v('bowSize'), up: [1, 0, 0], via }, seatAt(plank, foot(1)), seatAt(plank, foot(-1)), socketFor(Math.round(v('bowSize') * 0.7), v('plank') * 0.75))
+  const bow = b.bar({ id: 'bow', role: 'crest-rail', diameterMm: v('bowSize'), up: [1, 0, 0], via }, seatAt(plank, foot(1)), seatAt(plank, foot(-1)), socketFor(Math.round(v('bowSize') * 0.7), v('plank') * 0.75))
   return { members: { left: bow, right: bow }, spreadMm: half - v('bowSize'), topAt: x => ({ part: bow, point: crossingAt(bow, x, v('seatHeight') + high * 0.45) }) }
 }
 
@@ -151,17 +151,17 @@ function addCrest(b: FrameBuilder, v: Sizes, plank: Part): Pick<StickBack, 'memb
   const lean = unit(subtract(inBack(v, 0, 100), inBack(v, 0, 0)))
   // Curved backward square to its own lean, so that it is sawn from one plank.
   const middle = along(inBack(v, 0, up), [0, lean[2], -lean[1]], CREST.curveMm)
-  const crest = b.solid({ id: 'crest-rail', label: 'crest rail', role: 'crest-rail', thicknessMm: CREST.heightMm, heightMm: v('bowSize') }, [ends[0], ...arcThrough(ends[0], middle, ends[1], 9), ends[1]], lean)
+  const crest = b.solid({ id: 'crest-rail', role: 'crest-rail', thicknessMm: CREST.heightMm, heightMm: v('bowSize') }, [ends[0], ...arcThrough(ends[0], middle, ends[1], 9), ends[1]], lean)
   const topAt = (x: number) => ({ part: crest, point: crossingAt(crest, x * 1.1, 0) })
   const joint = socketFor(Math.round(v('stickSize') * 1.2), 22)
   const post = (sign: 1 | -1, side: 'left' | 'right') => {
     const base = inBack(v, sign * half, 0)
-    return b.bar({ id: `${side}-back-post`, label: `${side} back post`, role: 'back-post', turned: turned([0, 22], [0.12, 30], [0.3, 24], [0.55, 32], [0.8, 24], [1, 20]), up: [0, 0, 1] }, seatAt(plank, [base[0], base[1] - v('plank') / 2, base[2]]), topAt(sign * half), socketFor(18, v('plank') * 0.75), joint)
+    return b.bar({ id: `${side}-back-post`, role: 'back-post', turned: turned([0, 22], [0.12, 30], [0.3, 24], [0.55, 32], [0.8, 24], [1, 20]), up: [0, 0, 1] }, seatAt(plank, [base[0], base[1] - v('plank') / 2, base[2]]), topAt(sign * half), socketFor(18, v('plank') * 0.75), joint)
   }
   return { members: { left: post(1, 'left'), right: post(-1, 'right') }, spreadMm: half - 30, topAt }
 }
 
-const STICK_NAMES = (i: number, count: number) => (count % 2 === 1 && i === (count - 1) / 2 ? 'middle stick' : i < count / 2 ? `left stick ${i + 1}` : `right stick ${count - i}`)
+const stickId = (i: number, count: number) => (count % 2 === 1 && i === (count - 1) / 2 ? 'middle-stick' : i < count / 2 ? `left-stick-${i + 1}` : `right-stick-${count - i}`)
 
 /** Sticks fan out from the plank to the bow or crest, through the arm bow where there is one. */
 function addSticks({ b, v, plank, spreadMm, topAt }: StickBack, count: number, rail: Part | null): void {
@@ -171,8 +171,7 @@ function addSticks({ b, v, plank, spreadMm, topAt }: StickBack, count: number, r
   for (let i = 0; i < count; i++) {
     const x = spreadMm * (1 - 2 * (i + 1) / (count + 1))
     const base = rail ? onward(topAt(x).point, backPoint(rail, x * 0.96), v('seatHeight') - v('plank') / 2) : inBack(v, x * 0.9, -v('plank') / 2, 6)
-    const label = STICK_NAMES(i, count)
-    const stick = b.bar({ id: label.replaceAll(' ', '-'), label, role: 'spindle', turned: turned([0, d * 0.85], [0.35, d], [1, d * 0.72]), up: [0, 0, 1] }, seatAt(plank, base), topAt(x), joint, top)
+    const stick = b.bar({ id: stickId(i, count), role: 'spindle', turned: turned([0, d * 0.85], [0.35, d], [1, d * 0.72]), up: [0, 0, 1] }, seatAt(plank, base), topAt(x), joint, top)
     if (rail) passThrough(b, stick, rail, Math.round(d * 0.95))
   }
 }

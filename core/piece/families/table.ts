@@ -60,7 +60,7 @@ function addLegs(b: FrameBuilder, v: Sizes): Table['legs'] {
   const [x, z, s] = [v('length') / 2 - v('overhang') - v('legSize') / 2, v('width') / 2 - v('overhang') - v('legSize') / 2, v('legSize')]
   const made: Partial<Record<Corner, Part>> = {}
   for (const { side, sign } of SIDES) {
-    const leg = (where: 'front' | 'back', depth: number) => b.upright(`${side}-${where}-leg`, `${side} ${where} leg`, `${where}-leg`, [[sign * x, 0, depth], [sign * x, high, depth]], { stations: [{ along: 0, widthMm: v('footSize'), depthMm: v('footSize') }, { along: (high - v('apronHeight')) / high, widthMm: s, depthMm: s }, { along: 1, widthMm: s, depthMm: s }] })
+    const leg = (where: 'front' | 'back', depth: number) => b.upright(`${side}-${where}-leg`, `${where}-leg`, [[sign * x, 0, depth], [sign * x, high, depth]], { stations: [{ along: 0, widthMm: v('footSize'), depthMm: v('footSize') }, { along: (high - v('apronHeight')) / high, widthMm: s, depthMm: s }, { along: 1, widthMm: s, depthMm: s }] })
     made[side === 'left' ? 'lf' : 'rf'] = leg('front', z)
     made[side === 'left' ? 'lb' : 'rb'] = leg('back', -z)
   }
@@ -69,7 +69,7 @@ function addLegs(b: FrameBuilder, v: Sizes): Table['legs'] {
 
 function addAprons({ b, v, legs, apronJoint }: Table): { front: Part, back: Part } {
   const y = v('height') - v('topThickness') - v('apronHeight') / 2
-  const apron = (id: string, role: string, from: Part, to: Part) => b.bar({ id, label: id.replaceAll('-', ' '), role, thicknessMm: v('apronThickness'), heightMm: v('apronHeight') }, seatAtHeight(from, y), seatAtHeight(to, y), apronJoint)
+  const apron = (id: string, role: string, from: Part, to: Part) => b.bar({ id, role, thicknessMm: v('apronThickness'), heightMm: v('apronHeight') }, seatAtHeight(from, y), seatAtHeight(to, y), apronJoint)
   const front = apron('front-apron', 'front-rail', legs.lf, legs.rf)
   apron('left-apron', 'side-rail', legs.lf, legs.lb)
   apron('right-apron', 'side-rail', legs.rf, legs.rb)
@@ -79,10 +79,10 @@ function addAprons({ b, v, legs, apronJoint }: Table): { front: Part, back: Part
 function addStretchers({ b, v, o, legs }: Table): void {
   const size = { thicknessMm: 19, heightMm: 30 }
   const joint = tenonFor(19, 30, Math.min(18, v('footSize') - 6))
-  const between = (id: string, from: Part, to: Part, y = v('stretcherHeight')) => b.bar({ id, label: id.replaceAll('-', ' '), role: 'stretcher', ...size }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
+  const between = (id: string, from: Part, to: Part, y = v('stretcherHeight')) => b.bar({ id, role: 'stretcher', ...size }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
   const [left, right] = [between('left-stretcher', legs.lf, legs.lb), between('right-stretcher', legs.rf, legs.rb)]
   if (o.stretchers === 'h') {
-    b.bar({ id: 'long-stretcher', label: 'long stretcher', role: 'stretcher', ...size }, seatAlong(left, 0.5), seatAlong(right, 0.5), tenonFor(19, 30, 12))
+    b.bar({ id: 'long-stretcher', role: 'stretcher', ...size }, seatAlong(left, 0.5), seatAlong(right, 0.5), tenonFor(19, 30, 12))
     return
   }
   between('front-stretcher', legs.lf, legs.rf, v('stretcherHeight') + 40)
@@ -92,7 +92,7 @@ function addStretchers({ b, v, o, legs }: Table): void {
 /** The top lies on the legs, and is held there by what lets it move, or should. */
 function addTop({ b, v, o, legs }: Table): Part {
   const y = v('height') - v('topThickness') / 2
-  const top = b.solid({ id: 'top', label: 'top', role: 'top', thicknessMm: v('width'), heightMm: v('topThickness') }, [[-v('length') / 2, y, 0], [v('length') / 2, y, 0]], [0, 0, 1])
+  const top = b.solid({ id: 'top', role: 'top', thicknessMm: v('width'), heightMm: v('topThickness') }, [[-v('length') / 2, y, 0], [v('length') / 2, y, 0]], [0, 0, 1])
   for (const leg of Object.values(legs)) b.join(leg, top, leg.axis[1]!, [0, -1, 0], fixedBy(o.fixing, v('legSize')))
   return top
 }
@@ -102,7 +102,7 @@ function addLeaf({ b, v, o }: Table, top: Part, where: string, sign: 1 | -1): vo
   const y = v('height') - v('topThickness') / 2
   const out = o.top === 'flip' ? v('width') : v('leaf')
   const edge: Vec = [0, y, sign * v('width') / 2]
-  const leaf = b.solid({ id: `${where}-leaf`, label: `${where} leaf`, role: 'leaf', thicknessMm: v('length'), heightMm: v('topThickness') }, [edge, [0, y, edge[2] + sign * out]], [sign, 0, 0])
+  const leaf = b.solid({ id: `${where}-leaf`, role: 'leaf', thicknessMm: v('length'), heightMm: v('topThickness') }, [edge, [0, y, edge[2] + sign * out]], [sign, 0, 0])
   b.join(leaf, top, edge, [0, 0, sign], { depthMm: 1, form: { kind: 'knuckle', count: 3, diameterMm: assumed(5), thicknessMm: assumed(v('topThickness')), turnsAbout: [sign, 0, 0], stopDeg: o.top === 'flip' ? 180 : 90 } })
 }
 
@@ -117,14 +117,14 @@ function addSupport({ b, v, o, legs }: Table, apron: Part, where: 'front' | 'bac
   const reach = (o.top === 'flip' ? v('width') : v('leaf')) * 0.7
   const at: Vec = [hinge[0], y, hinge[2]]
   if (o.support === 'fly') {
-    b.stub({ id: `${where}-fly-rail`, label: `${where} fly rail`, role: 'fly-rail', ...FLY }, seatAt(apron, at), [at[0], y, at[2] + sign * reach], knuckle)
+    b.stub({ id: `${where}-fly-rail`, role: 'fly-rail', ...FLY }, seatAt(apron, at), [at[0], y, at[2] + sign * reach], knuckle)
     return
   }
   const legZ = at[2] + sign * (reach + v('legSize') / 2)
-  const leg = b.upright(`${where}-gate-leg`, `${where} gate leg`, 'gate-leg', [[at[0], 0, legZ], [at[0], high, legZ]], { stations: legs.lf.section.stations })
-  const rail = b.bar({ id: `${where}-gate-rail`, label: `${where} gate rail`, role: 'gate-rail', ...FLY }, seatAt(apron, at), seatAt(leg, [at[0], y, legZ]), knuckle, tenonFor(FLY.thicknessMm, FLY.heightMm, Math.min(24, v('legSize') - 6)))
+  const leg = b.upright(`${where}-gate-leg`, 'gate-leg', [[at[0], 0, legZ], [at[0], high, legZ]], { stations: legs.lf.section.stations })
+  const rail = b.bar({ id: `${where}-gate-rail`, role: 'gate-rail', ...FLY }, seatAt(apron, at), seatAt(leg, [at[0], y, legZ]), knuckle, tenonFor(FLY.thicknessMm, FLY.heightMm, Math.min(24, v('legSize') - 6)))
   const low = Math.max(60, Math.min(v('stretcherHeight'), y - 160))
   const stile: Vec = [at[0], low, lerp(rail.axis[0]!, rail.axis[1]!, 0.25)[2]]
-  const post = b.stub({ id: `${where}-gate-stile`, label: `${where} gate stile`, role: 'gate-rail', thicknessMm: 22, heightMm: 22, up: [0, 0, 1] }, seatAt(rail, [stile[0], y, stile[2]]), [stile[0], low - 22, stile[2]], tenonFor(20, 30, 20))
-  b.bar({ id: `${where}-gate-low-rail`, label: `${where} gate low rail`, role: 'gate-rail', thicknessMm: 18, heightMm: 32 }, seatAt(post, stile), seatAt(leg, [at[0], low, legZ]), tenonFor(18, 32, 12))
+  const post = b.stub({ id: `${where}-gate-stile`, role: 'gate-rail', thicknessMm: 22, heightMm: 22, up: [0, 0, 1] }, seatAt(rail, [stile[0], y, stile[2]]), [stile[0], low - 22, stile[2]], tenonFor(20, 30, 20))
+  b.bar({ id: `${where}-gate-low-rail`, role: 'gate-rail', thicknessMm: 18, heightMm: 32 }, seatAt(post, stile), seatAt(leg, [at[0], low, legZ]), tenonFor(18, 32, 12))
 }

@@ -63,7 +63,7 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options): Bench['legs'] {
   const made: Partial<Record<Corner, Part>> = {}
   for (const { side, sign } of SIDES) {
     const leg = (where: 'front' | 'back', points: readonly Vec[], lengthMm: number) => b.solid({
-      id: `${side}-${where}-leg`, label: `${side} ${where} leg`, role: `${where}-leg`,
+      id: `${side}-${where}-leg`, role: `${where}-leg`,
       stations: [{ along: 0, widthMm: v('footSize'), depthMm: v('footSize') }, { along: railShare(lengthMm), widthMm: s, depthMm: s }, { along: 1, widthMm: s, depthMm: s }],
     }, points, [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
     const high = o.arms !== 'none' ? v('armHeight') - ARM.heightMm : seat
@@ -86,31 +86,31 @@ function addRails({ b, v, o, legs }: Bench): Rails {
   const y = v('seatHeight') - v('railHeight') / 2
   const size = { thicknessMm: v('railThickness'), heightMm: v('railHeight') }
   const joint = cornerJoint(v, o)
-  const rail = (id: string, role: string, from: Part, to: Part) => b.bar({ id, label: id.replaceAll('-', ' '), role, ...size }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
+  const rail = (id: string, role: string, from: Part, to: Part) => b.bar({ id, role, ...size }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
   const rails = { front: rail('front-rail', 'front-rail', legs.lf, legs.rf), left: rail('left-side-rail', 'side-rail', legs.lf, legs.lb), right: rail('right-side-rail', 'side-rail', legs.rf, legs.rb), back: rail('back-rail', 'back-rail', legs.lb, legs.rb) }
   const count = Number(o.crossRails)
   const names = count === 1 ? ['cross'] : count === 2 ? ['left-cross', 'right-cross'] : count === 3 ? ['left-cross', 'middle-cross', 'right-cross'] : ['left-outer-cross', 'left-inner-cross', 'right-inner-cross', 'right-outer-cross']
   for (let i = 0; i < count; i++) {
     const share = (i + 1) / (count + 1)
-    b.bar({ id: `${names[i]}-rail`, label: `${names[i]!.replaceAll('-', ' ')} rail`, role: 'cross-rail', thicknessMm: v('railThickness'), heightMm: v('railHeight') * 0.7 }, seatAlong(rails.front, share), seatAlong(rails.back, share), dowelsFor(v('dowelDiameter'), v('railHeight') * 0.7, Math.min(v('dowelDepth'), v('railThickness') - 5)))
+    b.bar({ id: `${names[i]}-rail`, role: 'cross-rail', thicknessMm: v('railThickness'), heightMm: v('railHeight') * 0.7 }, seatAlong(rails.front, share), seatAlong(rails.back, share), dowelsFor(v('dowelDiameter'), v('railHeight') * 0.7, Math.min(v('dowelDepth'), v('railThickness') - 5)))
   }
   return rails
 }
 
 function addStretchers({ b, v, legs }: Bench): void {
   const size = { thicknessMm: 20, heightMm: 34 }
-  const side = (name: string, front: Part, back: Part) => b.bar({ id: `${name}-stretcher`, label: `${name} stretcher`, role: 'stretcher', ...size }, seatAtHeight(front, v('stretcherHeight')), seatAtHeight(back, v('stretcherHeight')), tenonFor(20, 34, Math.min(22, v('footSize') - 6)))
+  const side = (name: string, front: Part, back: Part) => b.bar({ id: `${name}-stretcher`, role: 'stretcher', ...size }, seatAtHeight(front, v('stretcherHeight')), seatAtHeight(back, v('stretcherHeight')), tenonFor(20, 34, Math.min(22, v('footSize') - 6)))
   const [left, right] = [side('left', legs.lf, legs.lb), side('right', legs.rf, legs.rb)]
-  b.bar({ id: 'long-stretcher', label: 'long stretcher', role: 'stretcher', ...size }, seatAlong(left, 0.5), seatAlong(right, 0.5), tenonFor(20, 34, 14))
+  b.bar({ id: 'long-stretcher', role: 'stretcher', ...size }, seatAlong(left, 0.5), seatAlong(right, 0.5), tenonFor(20, 34, 14))
 }
 
 function addBack({ b, v, o, legs }: Bench): void {
   const up = frameOfSegment(legs.lb, 1).tangent
   const joint = (heightMm: number) => (o.corners === 'tenon' ? tenonFor(v('railThickness'), heightMm, 24) : dowelsFor(v('dowelDiameter'), heightMm, Math.min(24, v('dowelDepth'))))
-  const across = (id: string, label: string, role: string, y: number, heightMm: number) => b.bar({ id, label, role, thicknessMm: v('railThickness'), heightMm, up }, seatAtHeight(legs.lb, y), seatAtHeight(legs.rb, y), joint(heightMm))
-  const low = across('lower-back-rail', 'lower back rail', 'back-slat', v('seatHeight') + 55, 45)
-  const high = across('crest-rail', 'crest rail', 'crest-rail', v('backHeight') - 40, 62)
-  if (v('width') > 900) b.bar({ id: 'back-upright', label: 'back upright', role: 'back-slat', thicknessMm: 24, heightMm: 40, up: [0, 0, 1] }, seatAlong(low, 0.5), seatAlong(high, 0.5), tenonFor(24, 40, 18))
+  const across = (id: string, role: string, y: number, heightMm: number) => b.bar({ id, role, thicknessMm: v('railThickness'), heightMm, up }, seatAtHeight(legs.lb, y), seatAtHeight(legs.rb, y), joint(heightMm))
+  const low = across('lower-back-rail', 'back-slat', v('seatHeight') + 55, 45)
+  const high = across('crest-rail', 'crest-rail', v('backHeight') - 40, 62)
+  if (v('width') > 900) b.bar({ id: 'back-upright', role: 'back-slat', thicknessMm: 24, heightMm: 40, up: [0, 0, 1] }, seatAlong(low, 0.5), seatAlong(high, 0.5), tenonFor(24, 40, 18))
 }
 
 function addArms({ b, v, legs }: Bench): void {
@@ -119,7 +119,7 @@ function addArms({ b, v, legs }: Bench): void {
     const [front, back] = side === 'left' ? [legs.lf, legs.lb] : [legs.rf, legs.rb]
     const over: Vec = [front.axis[0]![0], y, front.axis[0]![2]]
     const from = pointAtHeight(back, y).point
-    const arm = b.stub({ id: `${side}-arm`, label: `${side} arm rail`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm }, seatAt(back, from), along(over, [0, 0, 1], v('legSize') / 2), dowelsFor(v('dowelDiameter'), ARM.heightMm, 20))
+    const arm = b.stub({ id: `${side}-arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm }, seatAt(back, from), along(over, [0, 0, 1], v('legSize') / 2), dowelsFor(v('dowelDiameter'), ARM.heightMm, 20))
     b.join(front, arm, [over[0], v('armHeight') - ARM.heightMm, over[2]], [0, -1, 0], dowelsFor(v('dowelDiameter'), ARM.heightMm, 18))
   }
 }
@@ -130,7 +130,7 @@ function addBlocks({ b, v, o }: Bench, rails: Rails): void {
   const block = (name: string, a: Part, shareA: number, c: Part, shareC: number) => {
     const [p, q] = [seatAlong(a, shareA).point, seatAlong(c, shareC).point]
     const id = `${name}-block`
-    b.bar({ id, label: id.replaceAll('-', ' '), role: 'corner-block', thicknessMm: 24, heightMm: v('railHeight') * 0.6 }, seatAt(a, [p[0], y, p[2]]), seatAt(c, [q[0], y, q[2]]), buttFor(24, Math.round(v('railHeight') * 0.6), o.blocks === 'screwed' ? 2 : 0))
+    b.bar({ id, role: 'corner-block', thicknessMm: 24, heightMm: v('railHeight') * 0.6 }, seatAt(a, [p[0], y, p[2]]), seatAt(c, [q[0], y, q[2]]), buttFor(24, Math.round(v('railHeight') * 0.6), o.blocks === 'screwed' ? 2 : 0))
   }
   const inMm = Math.min(75, (v('depth') - 2 * v('legSize')) * 0.3) + v('railThickness')
   const share = (part: Part) => inMm / Math.hypot(...lerp(part.axis[0]!, part.axis[1]!, 1).map((c, k) => c - part.axis[0]![k]!))

@@ -3,6 +3,7 @@ import { CAUSES, causeNamed } from '#core/cause'
 import { isHeldByHardware } from '#core/hardware'
 import { faultyJoints, tagOf } from '#core/piece/facts'
 import { troubleName } from '#core/plan'
+import { jointName } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -44,8 +45,8 @@ function answerBracing(answer: 'restore' | 'accept'): void { store.tell({ do: 'a
         <li v-for="c in d.causes.slice(0, 2)" :key="c.cause"><strong>{{ c.label }}</strong>: {{ c.evidenceFor.join('; ') || 'nothing seen that speaks for it' }}<span v-if="c.notLooked.length > 0" class="soft">; not looked at: {{ c.notLooked.join('; ') }}</span>. {{ c.answer }}</li>
       </ul>
     </section>
-    <header v-if="joint || wood.length === 0"><component :is="wood.length > 0 ? 'h2' : 'h1'">{{ heading }}</component><p v-if="joint" class="small soft">{{ joint.label }}. Several causes may hold at once; a mend that leaves one in place fails again.</p></header>
-    <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints"><button v-for="j in faulty" :key="j.id" type="button" class="chip" :aria-pressed="j.id === joint?.id" @click="picked = j.id">{{ tagOf(j) }} {{ j.label }}</button></div>
+    <header v-if="joint || wood.length === 0"><component :is="wood.length > 0 ? 'h2' : 'h1'">{{ heading }}</component><p v-if="joint" class="small soft">{{ jointName(piece, joint) }}. Several causes may hold at once; a mend that leaves one in place fails again.</p></header>
+    <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints"><button v-for="j in faulty" :key="j.id" type="button" class="chip" :aria-pressed="j.id === joint?.id" @click="picked = j.id">{{ tagOf(j) }} {{ jointName(piece, j) }}</button></div>
     <section v-if="diagnosis">
       <CauseBars :causes="diagnosis.causes.slice(0, 4)" />
       <table class="rows small">

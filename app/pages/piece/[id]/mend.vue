@@ -5,6 +5,7 @@ import { glueFaces, jointCase, widest, workFigures } from '#core/mend'
 import { CAUTIONS } from '#core/reference/cautions'
 import { faultyJoints, tagOf } from '#core/piece/facts'
 import { troubleName, type AnsweredTrouble, type MendOption } from '#core/plan'
+import { jointName } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -56,7 +57,7 @@ function choose(option: MendOption): void {
       <p v-if="open.length > 0" class="small"><a href="#troubles" class="red">{{ open.length === 1 ? 'One thing found has' : `${open.length} things found have` }} no mend here and want a decision: {{ openNames }}</a></p>
       <header>
         <h1><span class="red">{{ tagOf(joint) }}</span> has <template v-if="snapped">a snapped dowel</template><template v-else><span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}</template>: {{ COUNT_WORDS[fitting] }}</h1>
-        <p class="small soft">{{ joint.label }}<template v-if="!snapped"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.</p>
+        <p class="small soft">{{ jointName(piece, joint) }}<template v-if="!snapped"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.</p>
       </header>
       <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints"><button v-for="j in faulty" :key="j.id" type="button" class="chip plain" :aria-pressed="j.id === joint.id" @click="picked = j.id">{{ tagOf(j) }}</button></div>
       <table class="rows options">

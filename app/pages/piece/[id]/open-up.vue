@@ -8,6 +8,7 @@ import { WAYS_OUT } from '#core/hardware'
 import { tagOf } from '#core/piece/facts'
 import { faultTag } from '#core/piece/faults'
 import { newId, wallNow } from '~/composables/useDevice'
+import { jointName } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -20,7 +21,7 @@ const play = (nth: number) => { stand.movesShown = stand.movesShown === nth ? nt
 onBeforeUnmount(() => { stand.movesShown = 0 })
 const { len, quantity } = useUnits()
 const tag = (id: string) => tagOf(piece.value!.joints.find(j => j.id === id)!)
-const label = (id: string) => piece.value!.joints.find(j => j.id === id)!.label
+const label = (id: string) => jointName(piece.value!, piece.value!.joints.find(j => j.id === id)!)
 const ORDER: readonly Decision[] = ['undecided', 'open', 'in-the-way', 'mend-in-place', 'leave-shut']
 const decisions = computed(() => [...(plan.value?.takeApart.decisions ?? [])].sort((a, b) => ORDER.indexOf(a.decision) - ORDER.indexOf(b.decision)))
 const count = (d: Decision) => decisions.value.filter(x => x.decision === d).length

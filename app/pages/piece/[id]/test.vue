@@ -7,6 +7,7 @@ import { tapersOf } from '#core/condition/taper'
 import { clearancesOf, formWords } from '#core/piece/joint-forms'
 import { findingOf, isFaulty, tagOf } from '#core/piece/facts'
 import { DIRECTIONS, OLD_GLUES, type ClearanceKey, type JointState, type SignId } from '#core/piece/words'
+import { jointName } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -14,6 +15,7 @@ const { picked } = storeToRefs(useSelection())
 const { go } = useStep()
 const { quantity } = useUnits()
 const joint = computed(() => piece.value?.joints.find(j => j.id === picked.value) ?? piece.value?.joints[0])
+const name = computed(() => (joint.value ? jointName(piece.value!, joint.value) : ''))
 const finding = computed(() => (piece.value && joint.value ? findingOf(piece.value, joint.value.id) : null))
 const suggestion = computed(() => (piece.value ? suggestNext(piece.value, joint.value?.id) : undefined))
 const diagnosis = computed(() => (piece.value && joint.value && finding.value && isFaulty(finding.value.state) ? diagnose(piece.value, joint.value) : null))
@@ -45,7 +47,7 @@ useKeys({ 0: () => answer('not-tested'), ...Object.fromEntries(ANSWERS.map((s, i
     <p v-if="suggestion" class="small soft">Suggested next, <button type="button" class="link" @click="picked = suggestion.joint.id">{{ tagOf(suggestion.joint) }}</button>: {{ suggestion.reason }}</p>
     <p v-else class="small soft">{{ surveySentence(piece) }}.</p>
     <header>
-      <h1><span :class="{ red: isFaulty(finding.state) }">{{ tagOf(joint) }}</span> {{ joint.label[0]!.toUpperCase() + joint.label.slice(1) }}</h1>
+      <h1><span :class="{ red: isFaulty(finding.state) }">{{ tagOf(joint) }}</span> {{ name[0]!.toUpperCase() + name.slice(1) }}</h1>
       <p class="small soft">{{ sentence(formWords(joint.form)) }}, hold one part and work the other each way</p>
     </header>
     <div class="answers" role="group" aria-label="How it moves">

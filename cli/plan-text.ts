@@ -1,4 +1,3 @@
-import { bodyName } from '../core/bodies'
 import { STATE_LABELS, surveySentence } from '../core/condition/survey'
 import { faultPhrase } from '../core/condition/fault-words'
 import { WAYS_OUT } from '../core/hardware'
@@ -7,7 +6,8 @@ import { describeDuration, describeWallTime } from '../core/measure/wall-time'
 import { faultTag } from '../core/piece/faults'
 import { findingOf, tagOf } from '../core/piece/facts'
 import type { Piece } from '../core/piece/schema'
-import { troubleName, type Plan } from '../core/plan'
+import { clampWords, glueNames, lineName, stageLines, troubleName, type Plan } from '../core/plan'
+import { glueNamed } from '../core/reference/glues'
 import { DECISION_LABELS, type Move } from '../core/takeapart'
 import { jointName, nameOf } from '../core/piece/names'
 
@@ -55,12 +55,20 @@ function stopping(plan: Plan): string[] {
 
 function mends(piece: Piece, plan: Plan): string[] {
   const lines = plan.mends.flatMap(m => m.options.map(o => `  ${tagFor(piece, m.joint)} ${o.id === m.chosen ? '>' : o.verdict.fits ? '+' : '-'} ${o.label}: ${text(o.verdict.reason)}`))
+  for (const m of plan.woodMends) {
+    const trouble = plan.troubles.find(t => t.id === m.trouble)
+    if (trouble) lines.push(...m.options.map(o => `  ${troubleName(piece, trouble)} ${o.id === m.chosen ? '>' : o.verdict.fits ? '+' : '-'} ${o.label}: ${text(o.verdict.reason)}`))
+  }
   const { glue } = plan
   const runner = glue.choice.runnerUp ? `; next best ${glue.choice.runnerUp.glue.label} ${glue.choice.wouldWin}` : ''
   const chosen = glue.chosen ? `${glue.chosen.glue.label}, open ${formatQuantity(q(glue.chosen.open.value, 'min'))}${runner}` : 'none will do'
-  const glues = lines.length > 0 ? ['', `Glue: ${chosen}`, ...glue.changes.map(c => `  ${text(c)}`)] : []
+  const glues = plan.glue.lines.length > 0 || plan.stops.some(s => s.id === 'no-glue') ? ['', `Glue: ${chosen}`, ...glue.changes.map(c => `  ${text(c)}`), ...otherGlues(piece, plan)] : []
   return ['', 'Mends', ...(lines.length > 0 ? lines : ['  none']), ...glues]
 }
+
+/** Lines that take another glue than the rest. */
+const otherGlues = (piece: Piece, plan: Plan): string[] =>
+  plan.glue.lines.filter(l => l.glue !== plan.glue.chosen?.glue.id).map(l => `  ${text(lineName(piece, plan, l.id))}: ${glueNamed(l.glue).label}`)
 
 function opening(piece: Piece, plan: Plan): string[] {
   const decisions = plan.takeApart.decisions.filter(d => d.decision !== 'leave-shut')
@@ -93,8 +101,8 @@ function gluing(piece: Piece, plan: Plan): string[] {
   if (plan.stages.length === 0) return []
   const at = (min: number) => describeWallTime(min, plan.startMin)
   const stages = plan.stages.flatMap(s => [
-    `  Stage ${s.number}: ${s.joints.map(id => tagFor(piece, id)).join(', ')}; ${formatQuantity(q(s.working.value, 'min'))} of work, on at ${at(s.clampedMin)}, off ${at(s.clampsOffMin)}`,
-    ...s.clamps.map(({ line, clamp }) => `    ${bodyName(piece, line.part)}, ${line.joints.map(id => tagFor(piece, id)).join(' and ')}: ${formatQuantity(q(line.force.low ?? line.force.value, 'kN', line.force.high ?? line.force.value))}, span ${Math.round(line.spanMm)} mm, ${clamp ? `${clamp.row.type} ${clamp.nth}` : 'no clamp'}${line.needsCaul ? `, ${line.offSquareDeg.toFixed(1)}° off square: sloped caul` : ''}`),
+    `  Stage ${s.number}: ${text(stageLines(piece, plan, s))}; ${glueNames(s)}; ${formatQuantity(q(s.working.value, 'min'))} of work, on at ${at(s.clampedMin)}, off ${at(s.clampsOffMin)}`,
+    ...s.clamps.map(({ line, clamp }) => `    ${clampWords(piece, line)}: ${formatQuantity(q(line.force.low ?? line.force.value, 'kN', line.force.high ?? line.force.value))}, span ${Math.round(line.spanMm)} mm, ${clamp ? `${clamp.row.type} ${clamp.nth}` : 'no clamp'}${line.needsCaul ? `, ${line.offSquareDeg.toFixed(1)}° off square: sloped caul` : ''}`),
   ])
   return ['', `Ready to glue ${at(plan.readyMin)}, after ${describeDuration(plan.preparation.value)}`, ...stages]
 }

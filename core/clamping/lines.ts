@@ -1,16 +1,16 @@
 import { figureOf, type Figure } from '../measure/figure'
 import { along, distance, dot, negate, type Vec } from '../measure/vec'
 import { frameOfSegment, pointAtHeight, reachToSurfaceMm } from '../piece/geometry'
-import { partOf, tagOf } from '../piece/facts'
+import { partOf } from '../piece/facts'
 import type { Joint, Part, Piece } from '../piece/schema'
 import { shoulderAreaMm2 } from '../piece/joint-area'
 import { shoulderForce, SLIP_DEG } from './force'
-import { partName } from '../piece/names'
 
 /** One clamp to set: from outer face to outer face along a part, and what it has to do. */
 export interface ClampLine {
   readonly part: string
-  readonly label: string
+  /** What it presses, where that is no joint; null for joints. */
+  readonly label: string | null
   /** Joints it closes; both ends of a rail share one bar. */
   readonly joints: readonly string[]
   readonly from: Vec
@@ -31,9 +31,12 @@ export const lineFigures = (line: ClampLine): { span: Figure, offSquare: Figure 
 /** The clamps a set of joints needs: one line along each part that enters, over both its ends. */
 export function clampLines(piece: Piece, joints: readonly Joint[]): ClampLine[] {
   const byPart = new Map<string, Joint[]>()
-  for (const j of joints) byPart.set(j.enters, [...(byPart.get(j.enters) ?? []), j])
+  for (const j of joints.filter(x => !isRubbed(piece, x))) byPart.set(j.enters, [...(byPart.get(j.enters) ?? []), j])
   return [...byPart].map(([part, own]) => lineFor(piece, partOf(piece, part), own))
 }
+
+/** A corner block is rubbed home and held by its screws: no bar is set along it. */
+const isRubbed = (piece: Piece, joint: Joint): boolean => partOf(piece, joint.enters).role === 'corner-block'
 
 function lineFor(piece: Piece, part: Part, own: readonly Joint[]): ClampLine {
   const ends = piece.joints.filter(j => j.enters === part.id)
@@ -42,7 +45,7 @@ function lineFor(piece: Piece, part: Part, own: readonly Joint[]): ClampLine {
   const forces = own.map(j => shoulderForce(shoulderAreaMm2(piece, j)))
   const offSquareDeg = Math.max(...outer.map(o => o.offSquareDeg))
   return {
-    part: part.id, label: `${partName(piece, part)}, ${own.map(tagOf).join(' and ')}`, joints: own.map(j => j.id), from, to, spanMm: distance(from, to),
+    part: part.id, label: null, joints: own.map(j => j.id), from, to, spanMm: distance(from, to),
     force: forces.reduce((a, b) => (b.value > a.value ? b : a)), offSquareDeg, needsCaul: offSquareDeg > SLIP_DEG,
   }
 }

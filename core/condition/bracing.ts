@@ -12,6 +12,10 @@ export function bracingAsked(piece: Piece): { readonly blocks: boolean, readonly
   return { blocks: hasCorners, webbing: hasCorners }
 }
 
+/** Whether a part is a rail of the seat frame. */
+export const isCornerRail = (piece: Piece, part: string): boolean =>
+  CORNER_ROLES.includes(partOf(piece, part).role) && partOf(piece, part).section.shape === 'rectangle'
+
 /** Whether blocks are drawn as parts of their own, so that each is told by itself. */
 export const drawsBlocks = (piece: Piece): boolean => piece.parts.some(p => p.role === 'corner-block')
 

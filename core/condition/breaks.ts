@@ -6,12 +6,12 @@ import type { Break, Part, Piece } from '../piece/schema'
 
 const RAD = Math.PI / 180
 /** Along the fibres within this, glue alone does; up to the second, glue may do after a strength check; steeper needs something through it. */
-const ALONG_DEG = 8
+export const ALONG_DEG = 8
 const SLANT_DEG = 30
 /** Above this share of its face lost, glue on what is left is no longer judged to do, % (low). */
-const LOST_MUCH_PCT = 15
+export const LOST_MUCH_PCT = 15
 /** Closed, as far as glue is concerned, millimetres. */
-const CLOSES_MM = 0.2
+export const CLOSES_MM = 0.2
 
 /** What a break offers the glue, and what follows from it. */
 export interface BreakReading {

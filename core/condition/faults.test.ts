@@ -69,24 +69,31 @@ describe('faults in the wood', () => {
     expect(apply(chair, { do: 'add-fault', fault: newFault('split', 's', 'left-front-leg', 0.5, 'crest-rail--left-back-post') })).toMatchObject({ ok: false, issues: [{ code: 'not_its_joint' }] })
     expect(apply(withFault(chair, newFault('worm', 'w', 'slat-1', 0.5)), { do: 'add-fault', fault: newFault('worm', 'w', 'slat-1', 0.5) })).toMatchObject({ ok: false, issues: [{ code: 'twice' }] })
   })
-  it('are said in the plan, which does not pretend to mend them', () => {
+  it('are said in the plan, which asks for what decides and pretends nothing until then', () => {
     const piece = withFault(chair, broken({}))
     const plan = planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
-    expect(plan.stops).toMatchObject([{ id: 'trouble-open', about: ['fault:break-1'], remedies: [{ id: 'mend-by-hand' }] }])
-    expect(phraseText(plan.stops[0]!.why)).toBe('B1, break in the left front leg: no mend here serves it yet.')
+    // Nobody has pressed it together: what stays open decides the glue, so it is asked for and nothing is dated.
+    expect(plan.stops).toMatchObject([{ id: 'measure-first', about: ['fault:break-1'], remedies: [{ id: 'measure', step: 'take-in' }, { id: 'mend-by-hand' }] }])
+    expect([plan.returnMin, plan.stages]).toEqual([null, []])
   })
 })
 
 describe('a missing part', () => {
   const gone = applyAll(chair, [{ do: 'test-joint', joint: 'cross-stretcher--left-stretcher', state: 'gives' }, { do: 'edit-frame', edit: { do: 'describe-part', part: 'cross-stretcher', missing: true } }])
-  it('takes its joints out of the test and the plan, not out of the drawing', () => {
+  it('takes its joints out of the test, not out of the drawing; made again they close as new ones, when what is in the way is open', () => {
     expect(surveyOf(gone).total).toBe(surveyOf(chair).total - 2)
     expect(faultyJoints(gone)).toEqual([])
     expect(partOf(gone, 'cross-stretcher').missing).toBe(true)
     expect(spokenJoint(gone, gone.joints.find(j => j.enters === 'cross-stretcher')!)).toContain('part missing')
     const plan = planPiece(gone, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
-    expect(plan.takeApart.decisions.some(d => d.joint.startsWith('cross-stretcher'))).toBe(false)
-    expect(plan.stops.map(s => s.about)).toEqual([['part:cross-stretcher']])
+    const own = ['cross-stretcher--left-stretcher', 'cross-stretcher--right-stretcher']
+    expect(plan.woodMends).toMatchObject([{ trouble: 'part:cross-stretcher', chosen: 'copy-part' }])
+    expect(plan.mends.map(m => m.joint)).toEqual(own)
+    expect(plan.stages.flatMap(s => s.joints)).toEqual(expect.arrayContaining(own))
+    // Its tenons are twelve deep between side stretchers that stand: one of these has to come out at an end first.
+    expect(plan.takeApart.decisions.some(d => d.decision === 'in-the-way')).toBe(true)
+    const left = applyAll(gone, [{ do: 'settle-trouble', trouble: 'part:cross-stretcher', how: 'left', why: 'the owner has it' }])
+    expect(planPiece(left, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')).toMatchObject({ mends: [], woodMends: [] })
   })
   it('that braced the frame counts as bracing lost', () => {
     const loose = applyAll(gone, [{ do: 'test-joint', joint: 'front-rail--left-front-leg', state: 'swings' }, { do: 'test-joint', joint: 'front-rail--right-front-leg', state: 'swings' }])

@@ -129,8 +129,12 @@ function bracingTroubles(piece: Piece): Trouble[] {
   ]
 }
 
-/** Joints that cannot be glued before something in the wood is dealt with: on a part that is broken, or crossed by a split. */
+/** What has to be dealt with before a trouble can be: a joint waits for the break or split in its wood, a patch for the break in its part. */
 function foundationsOf(piece: Piece, trouble: Trouble, all: readonly Trouble[]): string[] {
+  const inSamePart = (kind: TroubleKind) => all.filter(t => t.kind === kind && t.part === trouble.part && t.id !== trouble.id).map(t => t.id)
+  // A part in two is made whole before anything else in its wood; what held a split wide open lets go before it is closed.
+  if (trouble.kind === 'loss' || trouble.kind === 'worm') return inSamePart('break')
+  if (trouble.kind === 'split') return [...inSamePart('break'), ...inSamePart('held-fast')]
   const joint = trouble.fault === null && trouble.kind !== 'hold-failed' ? piece.joints.find(j => j.id === trouble.joint) : undefined
   if (!joint) return []
   if (trouble.kind === 'hardware-loose') return all.filter(t => t.kind === 'hold-failed' && t.joint === joint.id).map(t => t.id)

@@ -73,24 +73,24 @@ describe('the clock', () => {
   const stage = (number: number, after: number[], ids: string[]): Stage => {
     const joints = ids.map(joint)
     const lines = clampLines(chair, joints)
-    return { number, after, joints: ids, lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1) }
+    return { number, after, joints: ids, wood: [], lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1) }
   }
   const climate = { nowC: 20, nowRhPct: 50, tonightC: 20 }
   it('a stage waits until the one it stands on is out of clamps', () => {
-    const [first, second] = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [1], ['left-side-rail--left-front-leg'])], glueNamed('pva-white'), USUAL_SHOP, () => climate, at('09:00'))
+    const [first, second] = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [1], ['left-side-rail--left-front-leg'])], () => [glueNamed('pva-white')], USUAL_SHOP, () => climate, at('09:00'))
     expect(first!.clampsOffMin).toBeCloseTo(first!.clampedMin + 60, 6)
     expect(second!.startMin).toBeGreaterThanOrEqual(first!.clampsOffMin)
   })
   it('waits for clamps that another stage holds', () => {
     const one = { ...USUAL_SHOP, rack: [{ id: 'only', type: 'screw-bar-light' as const, count: 1, openingMm: 600 }] }
-    const [first, second] = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [], ['left-side-rail--left-front-leg'])], glueNamed('pva-white'), one, () => climate, at('09:00'))
+    const [first, second] = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [], ['left-side-rail--left-front-leg'])], () => [glueNamed('pva-white')], one, () => climate, at('09:00'))
     expect(second!.startMin).toBeGreaterThanOrEqual(first!.clampsOffMin)
     expect(second!.clamps[0]!.clamp).not.toBeNull()
   })
   it('clamps set after dark come off in the morning', () => {
-    const [only] = schedule([stage(1, [], ['front-rail--left-front-leg'])], glueNamed('pva-white'), USUAL_SHOP, () => climate, at('17:58'))
+    const [only] = schedule([stage(1, [], ['front-rail--left-front-leg'])], () => [glueNamed('pva-white')], USUAL_SHOP, () => climate, at('17:58'))
     expect(only!.startMin % 1440).toBe(8 * 60)
-    const [late] = schedule([stage(1, [], ['front-rail--left-front-leg'])], glueNamed('fish'), USUAL_SHOP, () => climate, at('16:00'))
+    const [late] = schedule([stage(1, [], ['front-rail--left-front-leg'])], () => [glueNamed('fish')], USUAL_SHOP, () => climate, at('16:00'))
     expect(late!.clampsOffMin).toBeGreaterThanOrEqual(at('16:00') + 1440)
   })
 })

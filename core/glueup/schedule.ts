@@ -2,6 +2,7 @@ import { handOut, wholeRack, type HandedOut, type RackClamp } from '../clamping'
 import { clampTime, minutesToCure } from '../glue/climate'
 import type { Figure } from '../measure/figure'
 import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
+import type { GlueId } from '../piece/words'
 import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
 import type { Stage } from './stages'
@@ -19,6 +20,8 @@ export interface ScheduledStage extends Stage {
   readonly restUntilMin: number
   readonly clamps: readonly HandedOut[]
   readonly glued: boolean
+  /** What is spread in it: one glue, or two where a closing cannot be divided. */
+  readonly glues: readonly GlueId[]
 }
 
 /** The next moment within opening hours at which `lengthMin` fits before closing; longer jobs start when the shop opens. */
@@ -43,10 +46,10 @@ export function workUntilMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMi
 
 /**
  * Stages in order, one pair of hands at a time: after the stages they stand on are out of clamps, and when clamps are free.
- * `climateOf` gives the climate of the room a stage cures in; `gluedAt` holds the stages already done, with the time
+ * `gluesOf` gives what is spread in a stage; `climateOf` gives the climate of the room a stage cures in; `gluedAt` holds the stages already done, with the time
  * their clamps went on.
  */
-export function schedule(stages: readonly Stage[], glue: Glue, shop: Shop, climateOf: (stage: Stage) => Climate, readyMin: number, gluedAt: ReadonlyMap<number, number> = new Map()): ScheduledStage[] {
+export function schedule(stages: readonly Stage[], gluesOf: (stage: Stage) => readonly Glue[], shop: Shop, climateOf: (stage: Stage) => Climate, readyMin: number, gluedAt: ReadonlyMap<number, number> = new Map()): ScheduledStage[] {
   const rack = wholeRack(shop.rack)
   const done: ScheduledStage[] = []
   let handsFree = readyMin
@@ -57,13 +60,14 @@ export function schedule(stages: readonly Stage[], glue: Glue, shop: Shop, clima
     const { startMin, clamps } = glued === undefined ? startWithClamps(stage, rack, shop, Math.max(handsFree, ...after)) : { startMin: glued - stage.working.value, clamps: handOut(stage.lines, rack, glued) }
     const clampedMin = glued ?? startMin + stage.working.value
     const climate = climateOf(stage)
-    const cureMin = clampTime(glue, climate, shop, clampedMin)
+    const glues = gluesOf(stage)
+    const cureMin = glues.map(glue => clampTime(glue, climate, shop, clampedMin)).reduce((a, b) => (b.value > a.value ? b : a))
     const setMin = clampedMin + cureMin.value
     const clampsOffMin = Number.isFinite(setMin) ? nextWorkingMin(shop, setMin) : Infinity
-    const restUntilMin = clampedMin + minutesToCure(glue, glue.restH * 60, climate, shop, clampedMin)
+    const restUntilMin = clampedMin + Math.max(...glues.map(glue => minutesToCure(glue, glue.restH * 60, climate, shop, clampedMin)))
     for (const { clamp } of clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: clampsOffMin }
     handsFree = Math.max(handsFree, clampedMin)
-    done.push({ ...stage, startMin, clampedMin, cureMin, setMin, clampsOffMin, restUntilMin, clamps, glued: glued !== undefined })
+    done.push({ ...stage, startMin, clampedMin, cureMin, setMin, clampsOffMin, restUntilMin, clamps, glued: glued !== undefined, glues: glues.map(g => g.id) })
   }
   return done
 }

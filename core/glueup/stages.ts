@@ -1,7 +1,7 @@
 import { clampLines, unservable, type ClampLine } from '../clamping'
 import type { Figure } from '../measure/figure'
 import type { Joint, Piece } from '../piece/schema'
-import type { MendId } from '../piece/words'
+import type { MendId } from '../mend'
 import type { Shop } from '../reference/shop-settings'
 import type { Move } from '../takeapart'
 import { workingTime } from './working-time'
@@ -10,6 +10,8 @@ import { workingTime } from './working-time'
 export interface Stage {
   readonly number: number
   readonly joints: readonly string[]
+  /** Glue lines in the wood that are closed in it, by their ids. */
+  readonly wood: readonly string[]
   readonly after: readonly number[]
   readonly working: Figure
   readonly lines: readonly ClampLine[]
@@ -24,7 +26,25 @@ export interface Staging {
   readonly fits: boolean
 }
 
-interface Node { readonly joints: readonly string[], readonly parent: number | null }
+interface Node { readonly joints: readonly string[], readonly wood: readonly WoodClosing[], readonly parent: number | null }
+
+/** A glue line that is not a joint’s: a break, a split, a patch, blocks; and when it has its turn among the joints. */
+export interface WoodClosing {
+  /** The glue line, such as `fault:broken-leg/face`. */
+  readonly id: string
+  readonly trouble: string
+  /** The break whose halves it joins, where a move has to run backward for it. */
+  readonly fault: string | null
+  /** Before the joints of the parts it is on, in the moves’ order, or after all joints. */
+  readonly when: 'first' | 'in-turn' | 'last'
+  /** Lines of one mend follow each other; this one’s place among them. */
+  readonly turn: number
+  /** The parts it is on. */
+  readonly parts: readonly string[]
+  readonly areaMm2: number
+  readonly closingMin: number
+  readonly lines: readonly ClampLine[]
+}
 
 /** What may not be closed yet, and what belongs together or apart whatever the clock says. */
 export interface Ties {
@@ -32,6 +52,13 @@ export interface Ties {
   readonly undecided: ReadonlySet<string>
   /** The room each joint cures in; joints for different rooms are not glued in one go. */
   readonly roomOf: (joint: string) => string | null
+  readonly wood: readonly WoodClosing[]
+  /** The glue each line takes, by `joint:…` or the line’s own id; lines of different glues are not spread in one go. */
+  readonly glueOf: (line: string) => string | null
+  /** How long what is spread of these lines stays open, as far as it may be used, minutes. */
+  readonly usableMin: (lines: readonly string[]) => number
+  /** The parts a joint holds together. */
+  readonly partsOf: (joint: string) => readonly string[]
 }
 /** Counted against a split that breaks what belongs together, minutes: more than any overrun. */
 const FORBIDDEN_MIN = 100_000
@@ -43,42 +70,96 @@ const MOST_NODES_EXACT = 12
  * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
  * backward, so a stage is one or more moves that hang together; what is mended in place joins the last stage or its own.
  */
-export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop, usableMin: number, ties: Ties): Staging {
-  const nodes = closable(closingTree(piece, moves, onTheirOwn), ties.undecided)
+export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop, ties: Ties): Staging {
+  const nodes = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
   const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
   const evaluate = (members: readonly number[]) => {
     const key = members.join(' ')
     const known = cache.get(key)
     if (known) return known
     // Last out is first in: the closings run the moves backward.
-    const joints = [...members].sort((a, b) => b - a).flatMap(i => nodes[i]!.joints)
-    const made = stageFor(piece, joints, mends, shop)
+    const inOrder = [...members].sort((a, b) => b - a).map(i => nodes[i]!)
+    const made = stageFor(piece, inOrder.flatMap(n => n.joints), inOrder.flatMap(n => n.wood), mends, shop)
     cache.set(key, made)
     return made
   }
   const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
-  const groups = bestSplit(nodes, members => badness(piece, evaluate(members), usableMin, ties))
+  const groups = bestSplit(nodes, members => badness(piece, evaluate(members), ties))
   // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
   const order = groups.map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth)
-  const stages = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
-  return { stages, bottleneckMin, fits: stages.every(s => s.working.value <= usableMin && s.unserved.length === 0) }
+  const inTurn = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
+  const stages = aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties)
+  const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
+  return { stages, bottleneckMin: longest, fits: stages.every(s => s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0) }
 }
 
-function stageFor(piece: Piece, ids: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop): Omit<Stage, 'number' | 'after'> {
+/** The glue lines of a stage, by the ids glues are given to. */
+export const linesOf = (stage: Pick<Stage, 'joints' | 'wood'>): string[] => [...stage.joints.map(id => `joint:${id}`), ...stage.wood]
+
+/** Puts what is closed before and after all moves round the stages of the moves: like turns together as long as time and rack allow. */
+function aroundThem(inTurn: readonly Stage[], wood: readonly WoodClosing[], make: (closing: readonly WoodClosing[]) => Omit<Stage, 'number' | 'after'>, ties: Ties): Stage[] {
+  const grouped = (when: WoodClosing['when']): WoodClosing[][] => {
+    const groups: WoodClosing[][] = []
+    for (const line of wood.filter(w => w.when === when).sort((a, b) => a.turn - b.turn)) {
+      const fits = (group: readonly WoodClosing[]) => {
+        const stage = make([...group, line])
+        const isOfOneGlue = group.every(g => ties.glueOf(g.id) === ties.glueOf(line.id))
+        return isOfOneGlue && group.every(g => g.turn === line.turn) && stage.working.value <= ties.usableMin(stage.wood) && stage.unserved.length === 0
+      }
+      const room = groups.find(fits)
+      if (room) room.push(line)
+      else groups.push([line])
+    }
+    return groups
+  }
+  const [before, behind] = [grouped('first'), grouped('last')]
+  const shift = before.length
+  const needs = (earlier: readonly WoodClosing[], parts: ReadonlySet<string>) => earlier.some(w => w.parts.some(p => parts.has(p)))
+  const partsOf = (stage: Stage) => new Set(stage.joints.flatMap(id => ties.partsOf(id)))
+  const firsts = before.map((group, i): Stage => ({ ...make(group), number: i + 1, after: sameTrouble(before, i) }))
+  const turned = inTurn.map((s): Stage => ({
+    ...s,
+    number: s.number + shift,
+    after: [...before.flatMap((group, k) => (needs(group, partsOf(s)) ? [k + 1] : [])), ...s.after.map(n => n + shift)],
+  }))
+  const lasts = behind.map((group, i): Stage => ({
+    ...make(group),
+    number: shift + inTurn.length + i + 1,
+    after: [...turned.map(s => s.number), ...sameTrouble(behind, i).map(n => n + shift + inTurn.length)],
+  }))
+  return [...firsts, ...turned, ...lasts]
+}
+
+/** Earlier groups that hold another line of the same mend, counted from 1. */
+const sameTrouble = (groups: readonly WoodClosing[][], at: number): number[] =>
+  groups.slice(0, at).flatMap((group, k) => (group.some(w => groups[at]!.some(o => o.trouble === w.trouble)) ? [k + 1] : []))
+
+function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosing[], mends: Readonly<Record<string, MendId>>, shop: Shop): Omit<Stage, 'number' | 'after'> {
   const joints = ids.map(id => piece.joints.find(j => j.id === id)) as Joint[]
-  const lines = clampLines(piece, joints)
-  return { joints: ids, lines, unserved: unservable(lines, shop.rack), working: workingTime({ joints, mends, clamps: lines.length }, shop.hands) }
+  const lines = [...clampLines(piece, joints), ...wood.flatMap(w => w.lines)]
+  return { joints: ids, wood: wood.map(w => w.id), lines, unserved: unservable(lines, shop.rack), working: workingTime({ joints, mends, clamps: lines.length, wood }, shop.hands) }
 }
 
 /** The take-apart as a tree: each move closes one body, and belongs under the move whose body holds that body. */
-function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[]): Node[] {
-  const partsOf = (m: Move) => new Set(m.joints.flatMap((id) => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }))
+function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[], wood: readonly WoodClosing[]): Node[] {
+  const halves = (m: Move) => wood.filter(w => w.when === 'in-turn' && w.fault !== null && m.breaks.includes(w.fault))
+  const partsOf = (m: Move) => new Set([
+    ...m.joints.flatMap((id) => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }),
+    ...halves(m).flatMap(w => w.parts),
+  ])
   const nodes: Node[] = moves.map((m, i) => {
     // The nearest earlier move that this body came out of: it moved or left behind all the parts that part here.
     const parent = [...Array(i).keys()].reverse().find(k => holdsAll(moves[k]!.parts, partsOf(m)) || holdsAll(moves[k]!.from, partsOf(m)))
-    return { joints: m.joints, parent: parent ?? (i === 0 ? null : 0) }
+    return { joints: m.joints, wood: halves(m).filter(w => w.turn === 1), parent: parent ?? (i === 0 ? null : 0) }
   })
-  for (const joint of onTheirOwn) nodes.push({ joints: [joint], parent: nodes.length > 0 ? 0 : null })
+  // The later lines of a break’s mend come between its faces and whatever closes over them.
+  for (const later of wood.filter(w => w.when === 'in-turn' && w.turn > 1).sort((a, b) => a.turn - b.turn)) {
+    const first = nodes.findIndex(n => n.wood.some(w => w.trouble === later.trouble))
+    if (first < 0) continue
+    nodes.push({ joints: [], wood: [later], parent: nodes[first]!.parent })
+    nodes[first] = { ...nodes[first]!, parent: nodes.length - 1 }
+  }
+  for (const joint of onTheirOwn) nodes.push({ joints: [joint], wood: [], parent: nodes.length > 0 ? 0 : null })
   return nodes
 }
 
@@ -87,11 +168,15 @@ const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean 
 const depthOf = (nodes: readonly Node[], i: number): number => { const { parent } = nodes[i]!; return parent === null ? 0 : 1 + depthOf(nodes, parent) }
 
 /** How bad a stage is: minutes over the time it has, a day for each clamp that is missing, and never two rooms or half a hole. */
-function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, usableMin: number, { roomOf }: Ties): { over: number, share: number } {
+function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glueOf, usableMin }: Ties): { over: number, share: number } {
   const rooms = new Set(s.joints.map(roomOf)).size
   const halves = s.joints.filter(id => otherInHole(piece, id).some(other => !s.joints.includes(other))).length
-  const over = Math.max(0, s.working.value - usableMin) + s.unserved.length * 1440 + (rooms - 1 + halves) * FORBIDDEN_MIN
-  return { over, share: usableMin > 0 ? s.working.value / usableMin : 1 }
+  // Halves cure before anything is knocked home on them, and one pot of glue is open at a time.
+  const mixed = Math.max(0, s.wood.length - 1) + (s.wood.length > 0 && s.joints.length > 0 ? 1 : 0)
+  const pots = new Set(linesOf(s).map(glueOf)).size
+  const usable = usableMin(linesOf(s))
+  const over = Math.max(0, s.working.value - usable) + s.unserved.length * 1440 + (Math.max(1, rooms) - 1 + halves + mixed + Math.max(1, pots) - 1) * FORBIDDEN_MIN
+  return { over, share: usable > 0 ? s.working.value / usable : 1 }
 }
 
 /** Tenons that share a joint’s hole are closed wet together. */
@@ -109,7 +194,7 @@ function closable(nodes: readonly Node[], undecided: ReadonlySet<string>): Node[
   }
   const kept = nodes.flatMap((_, i) => (blocked.has(i) ? [] : [i]))
   const place = new Map(kept.map((i, k) => [i, k]))
-  return kept.map((i): Node => ({ joints: nodes[i]!.joints, parent: place.get(nodes[i]!.parent ?? -1) ?? null }))
+  return kept.map((i): Node => ({ ...nodes[i]!, parent: place.get(nodes[i]!.parent ?? -1) ?? null }))
 }
 
 /** All ways of cutting the tree into connected groups: least overrun, then fewest groups, then the most spare time in the tightest. */

@@ -1,27 +1,33 @@
 import { input, type Figure } from '../measure/figure'
 import { glueAreaMm2 } from '../piece/joint-area'
 import type { Joint } from '../piece/schema'
-import type { MendId } from '../piece/words'
+import { FITTED_WET, type MendId } from '../mend'
 import { RATES, type Rates } from '../reference/rates'
 
 /** What is glued in one go, as far as time is concerned. */
-export interface StageWork { readonly joints: readonly Joint[], readonly mends: Readonly<Record<string, MendId>>, readonly clamps: number }
+export interface StageWork {
+  readonly joints: readonly Joint[]
+  readonly mends: Readonly<Record<string, MendId>>
+  readonly clamps: number
+  /** Glue lines besides joints: their areas, and what hands do at them besides spreading and clamping. */
+  readonly wood?: readonly { readonly areaMm2: number, readonly closingMin: number }[]
+}
 
-/** Fitting a wedge or shim while the glue is open takes hands as well. */
-const FITTED: ReadonlySet<MendId> = new Set(['kerf-and-wedge', 'shims'])
 
 /**
  * Minutes from the first spread to the last clamp: spreading both faces, closing, fitting, clamps with their pads and wiping,
  * shared among the hands, and the checks on top.
  */
 export function workingTime(work: StageWork, hands: number, rates: Rates = RATES): Figure {
-  const areaCm2 = work.joints.reduce((sum, j) => sum + 2 * glueAreaMm2(j), 0) / 100
+  const wood = work.wood ?? []
+  const areaCm2 = (work.joints.reduce((sum, j) => sum + 2 * glueAreaMm2(j), 0) + wood.reduce((sum, w) => sum + 2 * w.areaMm2, 0)) / 100
   const spreading = areaCm2 / rates.spreadingCm2PerMin
-  const closing = work.joints.reduce((sum, j) => sum + rates.closingMin[j.form.kind], 0)
-  const fitting = work.joints.filter(j => FITTED.has(work.mends[j.id] ?? 're-glue')).length * rates.fittingMin
+  const closing = work.joints.reduce((sum, j) => sum + rates.closingMin[j.form.kind], 0) + wood.reduce((sum, w) => sum + w.closingMin, 0)
+  const fitting = work.joints.filter(j => FITTED_WET.has(work.mends[j.id] ?? 're-glue')).length * rates.fittingMin
   const clamping = work.clamps * rates.barClampMin
-  const wiping = work.joints.length * rates.wipingPerJointMin
-  const value = work.joints.length === 0 ? 0 : (spreading + closing + fitting + clamping + wiping) / hands + rates.checksPerStageMin
+  const lines = work.joints.length + wood.length
+  const wiping = lines * rates.wipingPerJointMin
+  const value = lines === 0 ? 0 : (spreading + closing + fitting + clamping + wiping) / hands + rates.checksPerStageMin
   return {
     value, low: value * 0.75, high: value * 1.35, unit: 'min',
     derivation: {

@@ -3,7 +3,15 @@ import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Glue worked in from the mouth without taking the joint apart: weaker and less sure, for joints that cannot open without harm. */
-export const glueInPlace: Mend = { id: 'glue-in-place', label: 'Glue in place', short: 'in place', opens: false, undo: 'partly', consider }
+export const glueInPlace: Mend<JointCase> = {
+  id: 'glue-in-place',
+  label: 'Glue in place',
+  short: 'in place',
+  opens: false,
+  undo: 'partly',
+  place: { conserve: 3, everyday: 5, strength: 5 },
+  consider,
+}
 
 function consider(c: JointCase): Verdict {
   const { state } = c.finding

@@ -1,31 +1,53 @@
-import type { MendId, School } from '../piece/words'
+import type { TroubleKind } from '../condition/troubles'
+import type { School } from '../piece/words'
+import { closeSplit } from './close-split'
+import { copyPart } from './copy-part'
+import { cornerBlock } from './corner-block'
+import { dowelBreak } from './dowel-break'
+import { glueBreak } from './glue-break'
 import { glueInPlace } from './glue-in-place'
+import { screwOut, tighten } from './hold-mends'
 import { kerfAndWedge } from './kerf-and-wedge'
+import { letInPatch } from './let-in-patch'
+import { lockingPin } from './locking-pin'
 import type { JointCase, Mend, Verdict } from './mend'
 import { newDowel } from './new-dowel'
 import { reGlue } from './re-glue'
 import { shims } from './shims'
+import { shimsAndWedge } from './shims-and-wedge'
+import type { WoodCase } from './wood-case'
 
-export const MENDS: readonly Mend[] = [reGlue, shims, kerfAndWedge, newDowel, glueInPlace]
-export const mendNamed = (id: MendId): Mend => MENDS.find(m => m.id === id)!
+/** Mends of a loose joint. */
+export const MENDS: readonly Mend<JointCase>[] = [reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin]
 
-export interface Candidate { readonly mend: Mend, readonly verdict: Verdict }
-
-/** Order in which each school tries the mends that fit (docs/sources.md#schools). Glue in place is weighed against opening elsewhere. */
-const PREFERENCE: Readonly<Record<School, readonly MendId[]>> = {
-  conserve: ['re-glue', 'shims', 'glue-in-place', 'kerf-and-wedge', 'new-dowel'],
-  everyday: ['re-glue', 'kerf-and-wedge', 'shims', 'new-dowel', 'glue-in-place'],
-  strength: ['new-dowel', 're-glue', 'kerf-and-wedge', 'shims', 'glue-in-place'],
+/** Mends of everything else, by the kind of trouble each answers. */
+export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
+  'break': [glueBreak, dowelBreak],
+  'split': [closeSplit],
+  'loss': [letInPatch],
+  'part-missing': [copyPart],
+  'bracing-lost': [cornerBlock],
+  'hardware-loose': [tighten],
+  'hold-failed': [tighten, screwOut],
 }
 
-/** Every mend for a joint, those that fit first, in the school's order; the others with the reason they do not. */
-export function mendCandidates(c: JointCase): Candidate[] {
-  const order = PREFERENCE[c.school]
-  return MENDS.map(mend => ({ mend, verdict: mend.consider(c) }))
-    .sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits) || order.indexOf(a.mend.id) - order.indexOf(b.mend.id))
+export interface Candidate<Case> { readonly mend: Mend<Case>, readonly verdict: Verdict }
+
+/** Every mend for a case, those that fit first, in the school's order; the others with the reason they do not. */
+function candidates<Case>(mends: readonly Mend<Case>[], c: Case, school: School): Candidate<Case>[] {
+  return mends.filter(mend => mend.isFor?.(c) ?? true).map(mend => ({ mend, verdict: mend.consider(c) }))
+    .sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits) || a.mend.place[school] - b.mend.place[school])
 }
 
-export type { JointCase, Mend, Size, SizeId, Stock, TwoEnds, Verdict, Work } from './mend'
+export const mendCandidates = (c: JointCase): Candidate<JointCase>[] => candidates(MENDS, c, c.school)
+export const woodCandidates = (c: WoodCase): Candidate<WoodCase>[] => candidates(WOOD_MENDS[c.trouble.kind] ?? [], c, c.school)
+
+/** Mends in which something is fitted while the glue is open. */
+export const FITTED_WET: ReadonlySet<string> = new Set(MENDS.filter(m => m.fittedWet).map(m => m.id))
+
+export type { JointCase, Mend, MendId, Size, SizeId, Stock, TwoEnds, Verdict, Work } from './mend'
+export type { Design, GlueLine, PressLine, Strength } from './design'
+export type { WoodCase } from './wood-case'
 export { glueInPlace } from './glue-in-place'
 export { bitSteps, deepestMm, HAND_FIT_MM, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
 export { SHIM_LEAST_MM, SHIM_MOST_MM, shimFor } from './shims'

@@ -5,7 +5,7 @@ import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, q, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { speciesNamed } from '../reference/species'
-import { glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { EASY_FIT_MM, glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 const LEAST_MM = 0.15
 const MOST_MM = 1.5
@@ -86,7 +86,16 @@ function grainAgreement({ joint, entering, receiving }: JointCase): number {
 }
 
 /** A tenon sawn and spread by a wedge, against end grain only: along the receiving part's grain. */
-export const kerfAndWedge: Mend = { id: 'kerf-and-wedge', label: 'Kerf and wedge at the edges', short: 'wedge', opens: true, undo: 'no', consider }
+export const kerfAndWedge: Mend<JointCase> = {
+  id: 'kerf-and-wedge',
+  label: 'Kerf and wedge at the edges',
+  short: 'wedge',
+  opens: true,
+  undo: 'no',
+  place: { conserve: 4, everyday: 2, strength: 3 },
+  fittedWet: true,
+  consider,
+}
 
 function consider(c: JointCase): Verdict {
   const { form } = c.joint
@@ -100,7 +109,7 @@ function consider(c: JointCase): Verdict {
   const cheeks = widest(glueFaces(c))
   if (gap < LEAST_MM) return !round && cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receivingName}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
   if (gap > MOST_MM) return no(say`${fitMm(gap)} is more than a wedge can spread (${fitMm(MOST_MM)}): a new tenon`)
-  if (!round && cheeks > c.glueGapMm + 1e-9) return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
+  if (!round && cheeks > Math.min(c.glueGapMm, EASY_FIT_MM) + 1e-9) return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
   const along = grainAgreement(c)
   if (along < ALONG_GRAIN.never) return no(say`the tenon’s width lies across the ${c.receivingName}’s grain: a wedge there splits it`)
   const width = round ? form.diameterMm : form.widthMm

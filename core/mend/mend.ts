@@ -4,9 +4,10 @@ import type { Phrase } from '../measure/phrase'
 import { findingOf, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
-import type { ClearanceKey, JointState, MendId, School } from '../piece/words'
+import type { ClearanceKey, JointState, School } from '../piece/words'
 import { isMetal, locksOf } from '../hardware'
 import type { CautionId } from '../reference/cautions'
+import type { Design } from './design'
 import { nameOf } from '../piece/names'
 
 /** All a mend needs to know about the joint it is asked about. */
@@ -29,12 +30,13 @@ export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured |
 
 /** What a size on the cut sheet is the size of. */
 export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-proud' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
-  | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall'
+  | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall' | 'glue-face' | 'drill-slope' | 'end-slope' | 'spacing'
+  | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring'
 /** A size on the cut sheet. */
 export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
 /** Something to cut or buy, rough enough for a list. `serves` says whether each mend takes its own or one does for all. */
 export interface Stock {
-  readonly id: 'wedge' | 'shim' | 'dowel' | 'syringe'
+  readonly id: 'wedge' | 'shim' | 'dowel' | 'syringe' | 'patch' | 'part' | 'block' | 'plug' | 'screw' | 'pin'
   readonly what: string
   readonly serves: 'each' | 'all'
   readonly count: number
@@ -44,7 +46,8 @@ export interface Stock {
 }
 
 export type Verdict
-  = | { readonly fits: false, readonly reason: Phrase }
+  /** `wants`: it may do, but for something that nobody has looked at. */
+  = | { readonly fits: false, readonly reason: Phrase, readonly wants?: boolean }
     | { readonly fits: true, readonly reason: Phrase } & Work
 
 export interface Work {
@@ -58,10 +61,14 @@ export interface Work {
   readonly minutes: number
   /** Expected to hold: 0 to 1, low confidence, for comparison only. */
   readonly hold: { readonly low: number, readonly high: number }
+  /** Where the mend is more than a joint closed again. */
+  readonly design?: Design
 }
 
-/** One way to mend a joint. A new one is a new file and a line in index.ts. */
-export interface Mend {
+export type MendId = string
+
+/** One way to answer a trouble. A new one is a new file and a line in index.ts. */
+export interface Mend<Case> {
   readonly id: MendId
   readonly label: string
   /** A few words for the tag on the drawing. */
@@ -69,7 +76,13 @@ export interface Mend {
   /** Whether the joint has to come apart for it. */
   readonly opens: boolean
   readonly undo: 'yes' | 'partly' | 'no'
-  consider(c: JointCase): Verdict
+  /** When each school tries it among those that fit, lowest first (docs/sources.md#schools). */
+  readonly place: Readonly<Record<School, number>>
+  /** Whether something is fitted while the glue is open, which takes hands. */
+  readonly fittedWet?: boolean
+  /** Whether it is thought of at all in a case; where it is not said, always. */
+  isFor?(c: Case): boolean
+  consider(c: Case): Verdict
 }
 
 export const no = (reason: Phrase): Verdict => ({ fits: false, reason })

@@ -5,20 +5,28 @@ import { frameOfSegment, pointAtHeight, reachToSurfaceMm, sectionAt } from '../p
 import { dowelSnapped, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Stock diameters, millimetres. Inch stock is 1/4, 5/16, 3/8, 7/16 and 1/2 in: the two do not mix. */
-const METRIC_STOCK_MM = [5, 6, 8, 10, 12, 14, 16, 18, 20]
+export const METRIC_STOCK_MM = [5, 6, 8, 10, 12, 14, 16, 18, 20]
 const INCH_STOCK_MM = [6.35, 7.9375, 9.525, 11.1125, 12.7, 15.875, 19.05]
 /** A dowel fits its hole by hand up to this much under it, millimetres. An unmeasured hole is taken to be the old dowel's own size until it is bored and measured. */
 export const HAND_FIT_MM = 0.15
 const WALL_LEAST_MM = 3
 /** Wood that must stay beyond the tip of the bit's point, millimetres; the point of a twist bit is 0.3 diameters long. */
 const BEYOND_TIP_MM = 3
-const POINT_SHARE = 0.3
+export const POINT_SHARE = 0.3
 export const ROOM_FOR_GLUE_MM = 1
 /** Groove along the dowel, as a share of its section, that lets trapped glue out. */
 const GROOVE_SHARE = 0.04
 
 /** Snapped or loose dowels bored out in steps and replaced, the same size or the next one up. */
-export const newDowel: Mend = { id: 'new-dowel', label: 'New dowels', short: 'new dowel', opens: true, undo: 'no', consider }
+export const newDowel: Mend<JointCase> = {
+  id: 'new-dowel',
+  label: 'New dowels',
+  short: 'new dowel',
+  opens: true,
+  undo: 'no',
+  place: { conserve: 5, everyday: 4, strength: 1 },
+  consider,
+}
 
 function consider(c: JointCase): Verdict {
   const { form } = c.joint

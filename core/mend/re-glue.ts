@@ -3,7 +3,15 @@ import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
-export const reGlue: Mend = { id: 're-glue', label: 'Clean and re-glue', short: 're-glue', opens: true, undo: 'yes', consider }
+export const reGlue: Mend<JointCase> = {
+  id: 're-glue',
+  label: 'Clean and re-glue',
+  short: 're-glue',
+  opens: true,
+  undo: 'yes',
+  place: { conserve: 1, everyday: 1, strength: 2 },
+  consider,
+}
 
 const FACES = { cheeks: 'cheeks leave', round: 'hole leaves', face: 'faces leave' } as const
 

@@ -18,7 +18,16 @@ export function shimFor(gapMm: number): { count: 1 | 2, thicknessMm: number } {
 }
 
 /** Thin wood on the cheeks of a tenon: fills the gap with wood and leaves the tenon whole. */
-export const shims: Mend = { id: 'shims', label: 'Shims at the cheeks', short: 'shims', opens: true, undo: 'yes', consider }
+export const shims: Mend<JointCase> = {
+  id: 'shims',
+  label: 'Shims at the cheeks',
+  short: 'shims',
+  opens: true,
+  undo: 'yes',
+  place: { conserve: 2, everyday: 3, strength: 4 },
+  fittedWet: true,
+  consider,
+}
 
 function consider(c: JointCase): Verdict {
   const { form } = c.joint

@@ -6,13 +6,13 @@ import { LIMITS } from './limits'
 import { Edit } from './edits'
 import { Joint, Part } from './frame-schema'
 import {
-  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, MEND_IDS, OLD_GLUES, SCHOOLS, SETTLED,
+  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, OLD_GLUES, SCHOOLS, SETTLED,
   SERVICES, SIGNS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
 } from './words'
 import { SCHEMA_VERSION } from './version'
 
 export { Id, Key, Name, Species, Text, TroubleId, WallTime } from './basic-schema'
-export { Break, EarlierRepair, Fault } from './fault-schema'
+export { Break, EarlierRepair, Fault, Loss, Split } from './fault-schema'
 export { Edit } from './edits'
 export { Joint, JointForm, Part } from './frame-schema'
 
@@ -55,7 +55,8 @@ export const Bracing = z.strictObject({ cornerBlocks: z.enum(BLOCK_STATES), webb
 export const OptionValue = z.union([Key, z.number().int().min(0).max(20)])
 
 export const Choices = z.strictObject({
-  mends: z.record(Id, z.enum(MEND_IDS)),
+  /** The repairer's own pick of a mend for a trouble, by the mend’s id; one that no longer is there is as if none was picked. */
+  mends: z.record(TroubleId, Id),
   glue: z.enum(GLUE_IDS).nullable(),
   /** The repairer's own judgement of a trouble's cause. */
   causes: z.record(TroubleId, z.strictObject({ cause: z.enum(CAUSE_IDS), why: Text })),

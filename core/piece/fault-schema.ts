@@ -55,3 +55,5 @@ export const Fault = z.discriminatedUnion('kind', [Break, Split, Worm, Loss, Ear
 export type Fault = z.infer<typeof Fault>
 export type Break = z.infer<typeof Break>
 export type EarlierRepair = z.infer<typeof EarlierRepair>
+export type Split = z.infer<typeof Split>
+export type Loss = z.infer<typeof Loss>

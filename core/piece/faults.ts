@@ -80,6 +80,6 @@ export function withoutHandles(piece: Piece): Piece {
     ...piece,
     after: only(piece.after),
     events: piece.events.map(e => (e.of.every(id => there.has(id)) ? e : { ...e, of: e.of.filter(id => there.has(id)) })),
-    choices: { ...choices, settled: only(choices.settled), causes: only(choices.causes) },
+    choices: { ...choices, mends: only(choices.mends), settled: only(choices.settled), causes: only(choices.causes) },
   }
 }

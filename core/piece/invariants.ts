@@ -90,13 +90,13 @@ function checkFacts(piece: Piece, tell: Tell): void {
     needJoint(['findings', id], id)
     checkClearances(joints.get(id), finding, ['findings', id, 'clearance'], tell)
   }
-  for (const id of Object.keys(piece.choices.mends)) needJoint(['choices', 'mends', id], id)
   for (const id of Object.keys(piece.choices.rooms)) needJoint(['choices', 'rooms', id], id)
   for (const [i, id] of piece.choices.leaveShut.entries()) needJoint(['choices', 'leaveShut', i], id)
   const there = handlesOf(piece)
   const needHandles = (path: readonly (string | number)[], ids: readonly string[]) => {
     for (const id of ids) if (!there.has(id)) tell([...path, id], 'must belong to a joint, a fault, a part or a hold of this piece')
   }
+  needHandles(['choices', 'mends'], Object.keys(piece.choices.mends))
   needHandles(['choices', 'settled'], Object.keys(piece.choices.settled))
   needHandles(['choices', 'causes'], Object.keys(piece.choices.causes))
   needHandles(['after'], Object.keys(piece.after))

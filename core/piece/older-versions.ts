@@ -25,7 +25,6 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
   2: (piece) => {
     const { metal, choices, ...rest } = withOwnNames(piece)
     const chosen = isRecord(choices) ? choices : {}
-    const causes = isRecord(chosen.causes) ? chosen.causes : {}
     return {
       ...rest,
       holds: listOf(metal).map(asHold),
@@ -34,7 +33,8 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
       after: {},
       choices: {
         ...chosen,
-        causes: Object.fromEntries(Object.entries(causes).map(([id, cause]) => [`joint:${id}`, cause])),
+        causes: ofJoints(chosen.causes),
+        mends: ofJoints(chosen.mends),
         settled: chosen.settled ?? {},
         rooms: {},
         hands: null,
@@ -83,6 +83,10 @@ function withFaultFacts(fault: unknown): unknown {
     default: return fault
   }
 }
+
+/** Version 2 decided about joints only, by their ids. */
+const ofJoints = (record: unknown): Loose =>
+  Object.fromEntries(Object.entries(isRecord(record) ? record : {}).map(([id, value]) => [`joint:${id}`, value]))
 
 const withOf = (event: unknown): unknown => (isRecord(event) && !('of' in event) ? { ...event, of: [] } : event)
 
@@ -143,6 +147,7 @@ function asNowSaid(command: Loose): Loose {
     case 'change-fault': return { ...command, fault: withFaultFacts(command.fault) }
     case 'edit-frame': return { ...command, edit: withoutJointName(command.edit) }
     case 'log-event': return { ...command, event: withOf(command.event) }
+    case 'choose-mend':
     case 'overrule-cause': {
       if (!('joint' in command)) return command
       const { joint, ...rest } = command

@@ -120,7 +120,6 @@ function withoutStale(piece: Piece): Piece {
     photos: piece.photos.map(p => (p.of.kind === 'joint' && !ids.has(p.of.id ?? '') ? { ...p, of: { kind: 'piece', id: null } } : p)),
     choices: {
       ...choices,
-      mends: only(choices.mends),
       rooms: only(choices.rooms),
       leaveShut: choices.leaveShut.filter(id => ids.has(id)),
     },

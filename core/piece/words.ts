@@ -52,8 +52,6 @@ export type School = (typeof SCHOOLS)[number]
 export const BLOCK_STATES = ['not-looked', 'sound', 'loose', 'missing', 'replaced', 'never-had'] as const
 export const WEBBING_STATES = ['not-looked', 'tight', 'slack', 'missing', 'board-instead', 'never-had'] as const
 
-export const MEND_IDS = ['re-glue', 'glue-in-place', 'kerf-and-wedge', 'shims', 'new-dowel'] as const
-export type MendId = (typeof MEND_IDS)[number]
 
 /** How a trouble was answered without a mend of the plan. */
 export const SETTLED = ['left', 'mended-otherwise'] as const

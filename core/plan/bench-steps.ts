@@ -1,11 +1,12 @@
-import { bodyName } from '../bodies'
 import { WAYS_OUT } from '../hardware'
 import { say, q, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import { faultTag } from '../piece/faults'
 import type { Piece } from '../piece/schema'
 import { OPEN_TIME_SHARE } from '../reference/rates'
+import { clampWords, glueNames, openInStage, stageLines } from './line-words'
 import type { Plan } from './plan'
+import { troubleName } from './troubles'
 import { nameOf } from '../piece/names'
 
 /** One thing to do with both hands, large enough to be read across the room. */
@@ -56,10 +57,16 @@ export function benchSteps(piece: Piece, plan: Plan): BenchStep[] {
     const { reason, steps } = option.verdict
     return steps.map(text => ({ phase: 'mend' as const, title: `${tag(m.joint)}, ${option.short}`, text, why: reason, clockMin: null }))
   })
-  const usable = (plan.glue.chosen?.open.value ?? 0) * OPEN_TIME_SHARE
-  const gluing = plan.stages.filter(s => !s.glued).flatMap((s): BenchStep[] => [
-    { phase: 'glue', title: `Stage ${s.number}: lay out`, text: say`Clamps in the order of use: ${s.lines.map(l => bodyName(piece, l.part)).join(', ')}. Pads and film on every jaw.`, why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`, clockMin: null },
-    { phase: 'glue', title: `Stage ${s.number}: spread and close`, text: say`${s.joints.map(tag).join(', ')}: both faces, close, clamp, check diagonals and feet, wipe.`, why: say`${q(s.working.value, 'min')} of work in ${q(usable, 'min')}.`, clockMin: usable },
+  const inWood = plan.woodMends.flatMap((m): BenchStep[] => {
+    const option = m.options.find(o => o.id === m.chosen)
+    const trouble = plan.troubles.find(t => t.id === m.trouble)
+    if (!option?.verdict.fits || !trouble) return []
+    const { reason, steps } = option.verdict
+    return steps.map(text => ({ phase: 'mend' as const, title: `${trouble.tag || troubleName(piece, trouble)}, ${option.short}`, text, why: reason, clockMin: null }))
+  })
+  const gluing = plan.stages.filter(s => !s.glued).map(s => ({ s, usable: openInStage(plan, s) * OPEN_TIME_SHARE })).flatMap(({ s, usable }): BenchStep[] => [
+    { phase: 'glue', title: `Stage ${s.number}: lay out`, text: s.lines.length === 0 ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.` : say`Clamps in the order of use: ${s.lines.map(l => clampWords(piece, l)).join('; ')}. Pads and film on every jaw.`, why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`, clockMin: null },
+    { phase: 'glue', title: `Stage ${s.number}: spread and close`, text: say`${glueNames(s)} in ${stageLines(piece, plan, s)}: both faces, close, ${s.lines.length > 0 ? 'clamp, ' : ''}${s.joints.length > 0 ? 'check diagonals and feet, ' : 'see that it is straight, '}wipe.`, why: say`${q(s.working.value, 'min')} of work in ${q(usable, 'min')}.`, clockMin: usable },
   ])
-  return [...off, ...opening, ...mending, ...gluing]
+  return [...off, ...opening, ...mending, ...inWood, ...gluing]
 }

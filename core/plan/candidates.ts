@@ -7,7 +7,7 @@ import type { JointMend } from './plan'
 /** Every mend for a joint with the glue in view, and the repairer’s own pick if it fits. */
 export function candidatesFor({ piece, school }: Job, joint: Joint, gapMm: number): JointMend {
   const options = mendCandidates(jointCase(piece, joint, school, gapMm)).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
-  const own = piece.choices.mends[joint.id]
+  const own = piece.choices.mends[`joint:${joint.id}`]
   const pick = options.find(o => o.id === own && o.verdict.fits)
   return { joint: joint.id, options, chosen: pick?.id ?? null, picked: pick !== undefined }
 }

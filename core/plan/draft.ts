@@ -1,23 +1,32 @@
 import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue'
 import { coldestBetweenC } from '../glue/climate'
-import { planStages, schedule, workUntilMin, type ScheduledStage, type Stage, type Staging } from '../glueup'
+import { linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Stage, type Staging, type WoodClosing } from '../glueup'
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
 import { findingOf, isGlued } from '../piece/facts'
-import { GLUE_IDS, GLUES } from '../reference/glues'
+import type { Joint } from '../piece/schema'
+import type { Glue } from '../reference/glues'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { takeApart, type TakeApart } from '../takeapart'
 import { candidatesFor, chosenWork, settleMend, workOf } from './candidates'
 import { cureClimate, isApart, isSettled, jointOf, jointsToMend, roomOf, type Job } from './job'
-import type { JointMend } from './plan'
+import { gluesOfWood, pickGlue, withOwnGlue, type OwnGlues } from './glue-lines'
+import type { JointMend, TroubleMend } from './plan'
 import { preparationTime } from './preparation'
+import { answeredBy, breaksToClose, closingsOf, springsIn, woodMends } from './wood'
 
 /** A plan as far as mends, moves, glue and stages go. */
 export interface Draft {
   readonly verdict: GlueVerdict | null
   readonly needs: GlueNeeds
   readonly mends: readonly JointMend[]
+  readonly wood: readonly TroubleMend[]
+  /** Glue lines in the wood, with their turn among the joints. */
+  readonly closings: readonly WoodClosing[]
+  /** Lines that take another glue than the piece’s. */
+  readonly ownGlues: OwnGlues
+  glueOf(line: string): GlueVerdict | null
   readonly apart: TakeApart
   readonly staging: Staging
   /** Empty where the glue never sets in the cold it is to cure in. */
@@ -35,9 +44,7 @@ export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
   const first = draftWith(job, firstNeeds(job))
   let draft = first
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const settled = needsAfter(job, draft)
-    const wider = { ...settled, gapMm: Math.max(settled.gapMm, gapThatWouldDo(job, draft)) }
-    const needs = pickGlue(job, wider) ? wider : settled
+    const needs = needsAfter(job, draft)
     const next = pickGlue(job, needs)
     // No glue at all: the work stays as it was planned, so that what would free it can be said.
     if (next === null) return { draft: { ...draft, needs, verdict: null, stages: [] }, changes: [] }
@@ -65,18 +72,15 @@ export function firstNeeds({ piece, school, startMin }: Job): GlueNeeds {
 
 function needsAfter(job: Job, draft: Draft): GlueNeeds {
   const glued = draft.stages.flatMap(s => s.joints)
-  const works = draft.mends.filter(m => glued.includes(m.joint)).flatMap(m => chosenWork(m)?.leavesGapMm ?? [])
-  return { ...firstNeeds(job), gapMm: Math.max(0, ...works), workingMin: draft.staging.bottleneckMin, oldGlueLeft: oldGlueLeft(job, draft), ...worstCure(job, draft) }
+  const works = draft.mends.filter(m => glued.includes(m.joint) && !draft.ownGlues.has(`joint:${m.joint}`)).flatMap(m => chosenWork(m)?.leavesGapMm ?? [])
+  return { ...firstNeeds(job), gapMm: Math.max(0, ...works), workingMin: longestWithMain(draft), oldGlueLeft: oldGlueLeft(job, draft), ...worstCure(job, draft) }
 }
 
-/** For joints that no mend fits with the glue in view: the clearance a thicker glue would have to bridge, millimetres; 0 if none helps. */
-function gapThatWouldDo(job: Job, draft: Draft): number {
-  const gaps = [...new Set(GLUES.map(g => g.gapMm))].sort((a, b) => a - b)
-  return Math.max(0, ...draft.mends.filter(m => m.chosen === null).map((m) => {
-    const joint = jointOf(job.piece, m.joint)
-    const works = gaps.map(gap => candidatesFor(job, joint, gap).options.find(o => o.verdict.fits)).find(o => o !== undefined)
-    return works?.verdict.fits ? works.verdict.leavesGapMm : 0
-  }))
+/** Least time the glue of the piece has to stay open: the longest that its own lines come down to, minutes. */
+function longestWithMain({ staging, ownGlues }: Draft): number {
+  if (ownGlues.size === 0) return staging.bottleneckMin
+  const own = staging.stages.filter(s => linesOf(s).some(line => !ownGlues.has(line)))
+  return Math.min(staging.bottleneckMin, Math.max(0, ...own.map(s => s.working.value)))
 }
 
 /** Old glue that stays: protein under protein where the shop conserves, and whatever a joint mended in place keeps inside. */
@@ -97,55 +101,84 @@ function worstCure(job: Job, { stages, verdict }: Draft): Pick<GlueNeeds, 'start
   return rest.reduce((worst, c) => (coldest(c) < coldest(worst) ? c : worst), first)
 }
 
-/** The repairer's own glue if one was picked, else the best that breaks no hard limit. */
-export function pickGlue({ piece, shop, school, climate }: Job, needs: GlueNeeds): GlueVerdict | null {
-  const choice = chooseGlue(needs, school, shop, climate)
-  const own = GLUE_IDS.find(id => id === piece.choices.glue)
-  return own ? verdictOf(choice, own) : choice.best
-}
-
 function draftWith(job: Job, needs: GlueNeeds): Draft {
   const { shop } = job
   const verdict = pickGlue(job, needs)
-  const candidates = jointsToMend(job).map(j => candidatesFor(job, j, verdict?.glue.gapMm ?? 0.15))
-  const apart = takeApart(job.piece, candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false) })), job.standing)
+  const gapMm = verdict?.glue.gapMm ?? USUAL_GAP_MM
+  const wood = woodMends(job, gapMm)
+  const { candidates, ownGlues: jointGlues } = mendsWithGlue(job, jointsToMend(job, answeredBy(wood)), needs, gapMm)
+  const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
+  const asFaults = candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false), isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters) }))
+  const apart = takeApart(job.piece, asFaults, job.standing, breaksToClose(job, wood))
   const mends = candidates.map(c => settleMend(c, apart))
-  const staging = stagingOf(job, mends, apart, verdict ? verdict.open.value * OPEN_TIME_SHARE : 0)
-  const preparation = preparationTime(mends, apart)
+  const closings = closingsOf(job, wood, apart)
+  const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
+  const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
+  const staging = stagingOf(job, { mends, wood, apart, closings, glueOf })
+  const preparation = preparationTime(mends, wood, apart)
   const notBefore = job.piece.choices.notBefore
   const readyMin = Math.max(workUntilMin(shop, job.startMin, preparation.value), notBefore ? parseWallTime(notBefore) : 0)
   const climateOf = (stage: Stage) => cureClimate(job, stage.joints)
-  const timed = verdict ? schedule(staging.stages, verdict.glue, shop, climateOf, readyMin, gluedStages(job, staging)) : []
+  const gluesIn = (stage: Stage): Glue[] => [...new Set(linesOf(stage).flatMap(line => glueOf(line)?.glue ?? []))]
+  const canBeGlued = staging.stages.every(s => linesOf(s).every(line => glueOf(line) !== null))
+  const timed = canBeGlued ? schedule(staging.stages, gluesIn, shop, climateOf, readyMin, gluedStages(job, staging, closings)) : []
   const neverSets = timed.some(s => !Number.isFinite(s.setMin))
-  return { verdict, needs, mends, apart, staging, stages: neverSets ? [] : timed, neverSets, preparation, readyMin }
+  return { verdict, needs, mends, wood, closings, ownGlues, glueOf, apart, staging, stages: neverSets ? [] : timed, neverSets, preparation, readyMin }
 }
 
-function stagingOf(job: Job, mends: readonly JointMend[], apart: TakeApart, usableMin: number): Staging {
+/** What any glue bridges while none is in view, millimetres. */
+const USUAL_GAP_MM = 0.15
+
+/** The mends of each joint with the glue of the piece, or where none fits then, with a glue of its own. */
+function mendsWithGlue(job: Job, joints: readonly Joint[], needs: GlueNeeds, gapMm: number): { candidates: JointMend[], ownGlues: Map<string, GlueVerdict> } {
+  const ownGlues = new Map<string, GlueVerdict>()
+  const candidates = joints.map((joint) => {
+    const m = candidatesFor(job, joint, gapMm)
+    if (m.options.some(o => o.verdict.fits)) return m
+    const other = withOwnGlue(job, m, needs, gapMm)
+    if (!other) return m
+    ownGlues.set(`joint:${joint.id}`, other.verdict)
+    return other.mend
+  })
+  return { candidates, ownGlues }
+}
+
+type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'>
+
+function stagingOf(job: Job, { mends, wood, apart, closings, glueOf }: Staged): Staging {
+  const { piece } = job.standing
   const moved = new Set(apart.moves.flatMap(m => m.joints))
   const chosen = Object.fromEntries(mends.flatMap(m => (m.chosen ? [[m.joint, m.chosen]] : [])))
   const inPlace = apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint)
   const sprungOut = mends.filter(m => m.chosen !== null && isApart(job.piece, m.joint) && !moved.has(m.joint)).map(m => m.joint)
-  return planStages(job.standing.piece, apart.moves, [...inPlace, ...sprungOut], chosen, job.shop, usableMin, {
-    undecided: undecidedJoints(job, mends),
+  return planStages(piece, apart.moves, [...inPlace, ...sprungOut], chosen, job.shop, {
+    undecided: undecidedJoints(job, mends, answeredBy(wood)),
     roomOf: joint => roomOf(job.piece, joint),
+    wood: closings,
+    glueOf: line => glueOf(line)?.glue.id ?? null,
+    usableMin: lines => Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
+    partsOf: (joint) => { const j = jointOf(piece, joint); return [j.enters, j.receives] },
   })
 }
 
 /** Joints nothing may be closed over: loose without a mend, or on wood whose own trouble nobody has answered. */
-function undecidedJoints(job: Job, mends: readonly JointMend[]): Set<string> {
+function undecidedJoints(job: Job, mends: readonly JointMend[], answered: ReadonlySet<string>): Set<string> {
   const withMend = new Set(mends.filter(m => m.chosen !== null).map(m => m.joint))
-  const loose = job.troubles.filter(t => t.joint !== null && t.fault === null && !isSettled(job, t.id) && !withMend.has(t.joint))
-  const broken = new Set(job.piece.faults.flatMap(f => (f.kind === 'break' && !isSettled(job, `fault:${f.id}`) ? [f.part] : [])))
+  const loose = job.troubles.filter(t => t.joint !== null && t.fault === null && !isSettled(job, t.id) && !answered.has(t.id) && !withMend.has(t.joint))
+  const broken = new Set(job.piece.faults.flatMap(f => (f.kind === 'break' && !isSettled(job, `fault:${f.id}`) && !answered.has(`fault:${f.id}`) ? [f.part] : [])))
   const waiting = job.piece.joints.filter(j => broken.has(j.enters) || broken.has(j.receives))
   return new Set([...loose.map(t => t.joint!), ...waiting.map(j => j.id)])
 }
 
 /** Stages somebody has glued, with when their clamps went on: told by joint; what older programs kept, by the stage’s number. */
-function gluedStages({ piece }: Job, { stages }: Staging): Map<number, number> {
+function gluedStages({ piece }: Job, { stages }: Staging, closings: readonly WoodClosing[]): Map<number, number> {
   const glued = piece.events.filter(e => e.kind === 'stage-glued')
   const gluedAt = (stage: Stage): number | undefined => {
     const times = stage.joints.filter(id => isGlued(piece, jointOf(piece, id))).map(id => glued.findLast(e => e.of.includes(`joint:${id}`)))
-    const byJoint = times.length > 0 && times.every(e => e !== undefined) ? times.map(e => parseWallTime(e!.at)) : []
+    // The lines of one mend follow each other, so the second time it was told is the second line’s.
+    const inWood = closings.filter(w => stage.wood.includes(w.id)).map(w => glued.filter(e => e.of.includes(w.trouble))[w.turn - 1])
+    const told = [...times, ...inWood]
+    const byJoint = told.length > 0 && told.every(e => e !== undefined) ? told.map(e => parseWallTime(e!.at)) : []
     const byNumber = glued.filter(e => e.of.length === 0 && e.stage === stage.number).map(e => parseWallTime(e.at))
     const all = [...byJoint, ...byNumber]
     return all.length > 0 ? Math.max(...all) : undefined

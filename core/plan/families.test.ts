@@ -41,7 +41,7 @@ describe('plans know parts and joints, not families', () => {
       expect(made.troubles.map(t => t.kind)).toEqual(FORMS[kind].moves ? [] : ['hardware-loose'])
       return
     }
-    expect(mend!.options.length).toBe(5)
+    expect(mend!.options.length).toBe(7)
     for (const option of mend!.options) expect(phraseText(option.verdict.reason).length).toBeGreaterThan(0)
     const fitting = mend!.options.filter(o => o.verdict.fits).map(o => o.id)
     if (kind !== 'dowel') expect(fitting).not.toContain('new-dowel')

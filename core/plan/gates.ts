@@ -10,11 +10,19 @@ import { troubleName } from './troubles'
 /** What was judged about a piece: its troubles answered or not, what wants measuring, the frame as a whole. */
 export interface Judged { readonly troubles: readonly AnsweredTrouble[], readonly readings: readonly Reading[], readonly whole: WholePieceReading }
 
+/** Whether somebody decided about the frame’s bracing, or it is put back in this plan. */
+export function isBracingAnswered(piece: Piece, troubles: readonly AnsweredTrouble[]): boolean {
+  const lost = troubles.filter(t => t.kind === 'bracing-lost')
+  return piece.choices.bracing !== null || (lost.length > 0 && lost.every(t => t.answer !== 'open'))
+}
+
 /** What has to be so before glue is spread: nothing found out with glue on every surface. */
 export function gatesOf(piece: Piece, { mends, apart }: Draft, { troubles, readings, whole }: Judged): Gate[] {
   const { untested } = surveyOf(piece)
   const undecided = mends.filter(m => m.chosen === null)
-  const open = troubles.filter(t => t.answer === 'open' && !undecided.some(m => t.id === `joint:${m.joint}`))
+  // What a gate of its own asks for is not asked for twice.
+  const isAsked = (t: AnsweredTrouble) => undecided.some(m => t.id === `joint:${m.joint}`) || (t.kind === 'bracing-lost' && whole.needsAnswer)
+  const open = troubles.filter(t => t.answer === 'open' && !isAsked(t))
   const locked = [...new Set(apart.moves.flatMap(move => [...move.locksFirst.map(l => l.joint), ...move.findMetal]))]
   const tags = (ids: readonly string[]) => ids.slice(0, 6).map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')
   return [
@@ -45,8 +53,8 @@ export function gatesOf(piece: Piece, { mends, apart }: Draft, { troubles, readi
     {
       id: 'bracing',
       step: 'cause',
-      done: !whole.needsAnswer || piece.choices.bracing !== null,
-      words: whole.needsAnswer ? piece.choices.bracing ? say`The frame’s bracing is answered` : say`The frame’s bracing is not answered: mended alone, it fails again` : say`Nothing points to the frame as a whole`,
+      done: !whole.needsAnswer || isBracingAnswered(piece, troubles),
+      words: whole.needsAnswer ? isBracingAnswered(piece, troubles) ? say`The frame’s bracing is answered` : say`The frame’s bracing is not answered: mended alone, it fails again` : say`Nothing points to the frame as a whole`,
     },
     {
       id: 'metal',

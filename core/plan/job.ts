@@ -1,7 +1,10 @@
 import { standingOf, type Standing } from '../bodies'
 import { parseWallTime } from '../measure/wall-time'
 import { troublesOf, type Trouble } from '../condition/troubles'
-import { findingOf, withoutMissing } from '../piece/facts'
+import { assumed } from '../measure/measured'
+import { woodCandidates } from '../mend'
+import { findingOf, UNTESTED, withoutMissing } from '../piece/facts'
+import { clearancesOf } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
 import type { Climate, Shop } from '../reference/shop-settings'
@@ -15,6 +18,8 @@ export interface Job {
   /** The same with every part that is in two as two bodies. */
   readonly standing: Standing
   readonly troubles: readonly Trouble[]
+  /** Lost parts that are made again, so that their joints close as new ones. */
+  readonly remade: ReadonlySet<string>
   /** The shop, with as many hands as this piece is to have. */
   readonly shop: Shop
   readonly climate: Climate
@@ -24,18 +29,46 @@ export interface Job {
 
 /** @throws RangeError if `startAt` is no wall-clock time */
 export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: string): Job {
-  const piece = withoutMissing(original)
+  const troubles = troublesOf(original)
+  const school = original.intake.school ?? shop.school
+  const remade = remadeParts(original, troubles, school)
+  const piece = asRemade(original, remade)
   const { hands } = original.choices
   return {
     original,
     piece,
     standing: standingOf(piece),
-    troubles: troublesOf(original),
+    troubles,
+    remade,
     shop: hands === null ? shop : { ...shop, hands },
     climate,
-    school: original.intake.school ?? shop.school,
+    school,
     startMin: parseWallTime(startAt),
   }
+}
+
+/** Lost parts for which there is a mend and nobody decided otherwise. */
+function remadeParts(piece: Piece, troubles: readonly Trouble[], school: School): Set<string> {
+  const lost = troubles.filter(t => t.kind === 'part-missing' && piece.choices.settled[t.id] === undefined)
+  return new Set(lost.filter(trouble => woodCandidates({ piece, trouble, school, glueGapMm: 0 }).some(c => c.verdict.fits)).map(t => t.part!))
+}
+
+/** A new tenon is made to a hand fit, millimetres. */
+const NEW_FIT_MM = 0.1
+
+/** The piece with its lost parts made again: there, and their joints open. What stays lost is left out. */
+function asRemade(original: Piece, remade: ReadonlySet<string>): Piece {
+  const parts = original.parts.map((p) => {
+    const { missing: _lost, ...rest } = p
+    return remade.has(p.id) ? rest : p
+  })
+  const fresh = original.joints.filter(j => remade.has(j.enters) || remade.has(j.receives))
+  const findings = Object.fromEntries(fresh.map(j => [j.id, {
+    ...UNTESTED,
+    state: 'apart' as const,
+    clearance: Object.fromEntries(clearancesOf(j.form).filter(key => !key.endsWith('-bottom')).map(key => [key, assumed(NEW_FIT_MM)])),
+  }]))
+  return withoutMissing({ ...original, parts, findings: { ...original.findings, ...findings } })
 }
 
 /** The same wood on the same bench with other choices about rooms, hands, glue and time: nothing of it opens otherwise. */
@@ -48,10 +81,15 @@ export function withChoices(job: Job, original: Piece): Job {
 export const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
 export const isSettled = ({ original }: Job, trouble: string): boolean => original.choices.settled[trouble] !== undefined
 
-/** Loose joints to be mended now: not those somebody decided about, nor those whose wood waits for something first. */
-export function jointsToMend(job: Job): Joint[] {
-  const open = job.troubles.filter(t => t.kind === 'joint-loose' && !isSettled(job, t.id) && waitsFor(job, t).length === 0)
-  return open.map(t => jointOf(job.piece, t.joint!)).sort((a, b) => a.number - b.number)
+/**
+ * Joints to be mended now: loose ones, but for those somebody decided about and those whose wood waits for something that no
+ * mend in `answered` sees to; and the joints of parts that are made again.
+ */
+export function jointsToMend(job: Job, answered: ReadonlySet<string> = new Set()): Joint[] {
+  const isFree = (t: Trouble) => waitsFor(job, t).every(id => answered.has(id))
+  const open = job.troubles.filter(t => t.kind === 'joint-loose' && !isSettled(job, t.id) && isFree(t))
+  const remade = job.piece.joints.filter(j => job.remade.has(j.enters) || job.remade.has(j.receives))
+  return [...new Set([...open.map(t => jointOf(job.piece, t.joint!)), ...remade])].sort((a, b) => a.number - b.number)
 }
 
 /** The troubles a trouble stands on that nobody has decided about yet. */

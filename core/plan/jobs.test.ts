@@ -60,13 +60,24 @@ describe('what each is listed as, in an order that works', () => {
   ])('%s', (name, expected) => expect(kinds(name)).toEqual(expected))
 
   it('a joint waits for the wood it sits in, is in no stage until then, and is planned once the wood is dealt with', () => {
-    for (const [name, wood, joint] of [['leg-broken-through-its-mortise', 'fault:snapped', 'left-side-rail--left-front-leg'], ['arm-split-along', 'fault:along-the-arm', 'left-arm--left-back-post'], ['plank-seat-cracked', 'fault:through-the-plank', 'left-front-leg--seat']] as const) {
+    for (const [name, wood, joint] of [['leg-broken-through-its-mortise', 'fault:snapped', 'left-side-rail--left-front-leg'], ['plank-seat-cracked', 'fault:through-the-plank', 'left-front-leg--seat']] as const) {
       const made = plan(job(name))
       expect(made.troubles.find(t => t.id === `joint:${joint}`)).toMatchObject({ answer: 'open', waitsFor: [wood] })
       expect(made.stages.flatMap(s => s.joints)).not.toContain(joint)
       expect(made.takeApart.moves).toEqual([])
       expect(plan(settled(job(name), wood)).mends.map(m => m.joint)).toEqual([joint])
     }
+  })
+})
+
+describe('what the wood’s own mends are', () => {
+  it('a split arm is closed before the joint in it, which then has its turn', () => {
+    const made = plan(job('arm-split-along'))
+    expect(made.troubles.map(t => t.answer)).toEqual(['mended', 'mended'])
+    const at = (line: string) => made.stages.find(s => s.wood.includes(line) || s.joints.includes(line))!
+    const [split, joint] = [at('fault:along-the-arm/face'), at('left-arm--left-back-post')]
+    expect(joint.after).toContain(split.number)
+    expect(joint.startMin).toBeGreaterThanOrEqual(split.clampsOffMin)
   })
 })
 
@@ -148,7 +159,11 @@ describe('what holds comes out before anything moves', () => {
   it('a bolted corner gets neither swab nor mallet nor glue', () => {
     const made = plan(job('bolted-corner-with-dry-dowels'))
     expect([made.mends, made.stages, made.diagnoses]).toEqual([[], [], []])
-    expect(made.troubles[0]).toMatchObject({ kind: 'hardware-loose', waitsFor: ['hold:bolt'] })
+    expect(made.woodMends.map(m => m.chosen)).toEqual(['tighten', 'tighten'])
+    expect(made.troubles).toMatchObject([{ kind: 'hardware-loose', answer: 'mended' }, { kind: 'hold-failed', answer: 'mended' }])
+    const stripped = plan(applyAll(job('bolted-corner-with-dry-dowels'), [{ do: 'change-hold', hold: { ...job('bolted-corner-with-dry-dowels').holds[0]!, faults: ['stripped'] } }]))
+    expect(stripped.troubles).toMatchObject([{ answer: 'open', waitsFor: ['hold:bolt'] }, { answer: 'open' }])
+    expect(stripped.returnMin).toBeNull()
   })
 
   it('a castor comes off and eaten wood is spared before the back of the chair is moved', () => {

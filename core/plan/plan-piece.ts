@@ -1,17 +1,19 @@
 import { diagnose, diagnoseFault, readWholePiece } from '../cause'
 import { surveyOf } from '../condition/survey'
 import { chooseGlue, glueGrams } from '../glue'
-import { nextWorkingMin } from '../glueup'
+import { linesOf, nextWorkingMin } from '../glueup'
 import { isHeldByHardware } from '../hardware'
 import { glueAreaMm2 } from '../piece/joint-area'
 import { faultyJoints, isGlued } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Climate, Shop } from '../reference/shop-settings'
 import { settle, type Draft } from './draft'
-import { gatesOf } from './gates'
+import { gatesOf, isBracingAnswered } from './gates'
 import { jobOf, jointOf, type Job } from './job'
 import type { Judged } from './gates'
-import type { Plan } from './plan'
+import { chosenWork } from './candidates'
+import type { Plan, PlannedLine } from './plan'
+import { woodWork } from './wood'
 import { readingsOf } from './readings'
 import { stockOf } from './shopping'
 import { stopsOf } from './stops'
@@ -25,7 +27,7 @@ import { answeredTroubles } from './troubles'
 export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: string): Plan {
   const job = jobOf(piece, shop, climate, startAt)
   const { draft, changes } = settle(job)
-  const troubles = answeredTroubles(job, draft.mends, draft.stages)
+  const troubles = answeredTroubles(job, draft)
   const readings = readingsOf(job, draft)
   const whole = readWholePiece(piece)
   const glueArea = draft.stages.flatMap(s => s.joints).filter(id => isGlued(piece, jointOf(piece, id)) || draft.mends.some(m => m.joint === id)).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
@@ -39,6 +41,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     faultDiagnoses: piece.faults.filter(f => troubles.some(t => t.fault === f.id)).map(f => diagnoseFault(piece, f)),
     whole,
     mends: draft.mends,
+    woodMends: draft.wood,
     takeApart: draft.apart,
     preparation: draft.preparation,
     readyMin: draft.readyMin,
@@ -48,11 +51,12 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
       choice: chooseGlue(draft.needs, job.school, job.shop, climate),
       chosen: draft.verdict,
       picked: piece.choices.glue !== null,
+      lines: plannedLines(draft),
       grams: draft.verdict ? glueGrams(draft.verdict.glue, glueArea) : null,
       changes,
     },
     returnMin: isComplete(job, draft, { troubles, readings, whole }) ? usableFrom(job, draft) : null,
-    stock: stockOf(draft.mends),
+    stock: stockOf(draft.mends, draft.wood),
     gates: gatesOf(piece, draft, { troubles, readings, whole }),
     readings,
     stops: stopsOf(job, draft, troubles, readings),
@@ -61,10 +65,24 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
 
 /** Whether a date can be given: nothing open, nothing untried, nothing that would bring it back, nothing only assumed that decides. */
 function isComplete({ original }: Job, draft: Draft, { troubles, readings, whole }: Judged): boolean {
-  const isAnswered = !whole.needsAnswer || original.choices.bracing !== null
-  const isGlued = draft.stages.length > 0 && draft.verdict !== null
+  const isAnswered = !whole.needsAnswer || isBracingAnswered(original, troubles)
+  // Hardware made tight again is in use as soon as it is done: nothing of it cures.
+  const isGlued = draft.stages.length > 0 || (draft.staging.stages.length === 0 && draft.wood.some(m => m.chosen !== null))
   return isGlued && isAnswered && readings.length === 0 && troubles.every(t => t.answer !== 'open') && surveyOf(original).untested.length === 0
 }
 
 /** The first moment after the last rest at which somebody is there. */
-const usableFrom = ({ shop }: Job, { stages }: Draft): number => nextWorkingMin(shop, Math.max(...stages.map(s => s.restUntilMin)))
+const usableFrom = ({ shop }: Job, { stages, readyMin }: Draft): number => nextWorkingMin(shop, Math.max(readyMin, ...stages.map(s => s.restUntilMin)))
+
+/** Every line that is glued, with what goes into it and how much it has to bridge. */
+function plannedLines({ staging, closings, glueOf, mends, wood }: Draft): PlannedLine[] {
+  const gaps = new Map([
+    ...mends.map(m => [`joint:${m.joint}`, chosenWork(m)?.leavesGapMm ?? 0] as const),
+    ...wood.flatMap(m => woodWork(m)?.design?.glueLines ?? []).map(line => [line.id, line.gapMm] as const),
+  ])
+  return staging.stages.flatMap(linesOf).flatMap((id) => {
+    const verdict = glueOf(id)
+    const trouble = closings.find(c => c.id === id)?.trouble ?? id
+    return verdict ? [{ id, trouble, glue: verdict.glue.id, gapMm: gaps.get(id) ?? 0 }] : []
+  })
+}

@@ -63,7 +63,7 @@ describe('the schoolroom chair', () => {
     expect(texts(bare.stops.map(s => s.why))).toContain('no clamp on the rack spans')
   })
   it('the repairer’s own choices win', () => {
-    const own = applyAll(found, [{ do: 'measure-clearance', joint: RAIL!, where: 'edge', measure: measured(0.1) }, { do: 'set-old-glue', joint: RAIL!, glue: 'protein' }, { do: 'choose-mend', joint: RAIL!, mend: 'glue-in-place' }, { do: 'choose-glue', glue: 'pva-slow' }])
+    const own = applyAll(found, [{ do: 'measure-clearance', joint: RAIL!, where: 'edge', measure: measured(0.1) }, { do: 'set-old-glue', joint: RAIL!, glue: 'protein' }, { do: 'choose-mend', trouble: `joint:${RAIL!}`, mend: 'glue-in-place' }, { do: 'choose-glue', glue: 'pva-slow' }])
     const p = planPiece(own, shop, shop.climate, START)
     expect(p.mends.find(m => m.joint === RAIL)).toMatchObject({ chosen: 'glue-in-place', picked: true })
     expect(p.takeApart.decisions.find(d => d.joint === RAIL)).toMatchObject({ decision: 'mend-in-place' })

@@ -5,9 +5,9 @@ import type { ScheduledStage } from '../glueup'
 import type { Trouble } from '../condition/troubles'
 import type { Figure } from '../measure/figure'
 import type { Phrase } from '../measure/phrase'
-import type { Stock, Verdict } from '../mend'
+import type { MendId, Stock, Verdict } from '../mend'
 import type { Command } from '../piece/commands'
-import type { ClearanceKey, MendId, School, Settled } from '../piece/words'
+import type { ClearanceKey, GlueId, School, Settled } from '../piece/words'
 import type { TakeApart } from '../takeapart'
 
 export interface MendOption { readonly id: MendId, readonly label: string, readonly short: string, readonly opens: boolean, readonly undo: 'yes' | 'partly' | 'no', readonly verdict: Verdict }
@@ -20,11 +20,30 @@ export interface JointMend {
   readonly picked: boolean
 }
 
+/** The mends of a trouble that is not a loose joint. */
+export interface TroubleMend {
+  readonly trouble: string
+  readonly options: readonly MendOption[]
+  readonly chosen: MendId | null
+  readonly picked: boolean
+}
+
+/** A glue line of the plan and what goes into it. */
+export interface PlannedLine {
+  /** `joint:…`, or a mend’s own line such as `fault:broken-leg/face`. */
+  readonly id: string
+  readonly trouble: string
+  readonly glue: GlueId
+  readonly gapMm: number
+}
+
 export interface GluePlan {
   readonly choice: GlueChoice
   readonly chosen: GlueVerdict | null
   /** The repairer's own pick, even against the verdict. */
   readonly picked: boolean
+  /** Every line that is glued, with its glue: as few glues as do. */
+  readonly lines: readonly PlannedLine[]
   /** How much glue to have ready; null while no glue does. */
   readonly grams: Figure | null
   /** What made the plan change its mind about the glue on the way. */
@@ -85,6 +104,8 @@ export interface Plan {
   readonly faultDiagnoses: readonly FaultDiagnosis[]
   readonly whole: WholePieceReading
   readonly mends: readonly JointMend[]
+  /** Mends of everything that is wrong besides loose joints. */
+  readonly woodMends: readonly TroubleMend[]
   readonly glue: GluePlan
   readonly takeApart: TakeApart
   /** Hands-on minutes until glue can be spread: opening, mending, dry run. */

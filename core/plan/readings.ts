@@ -38,8 +38,9 @@ function gluesThatDecide(job: Job, { mends, apart, verdict }: Draft): Reading[] 
 
 const countOpened = (apart: TakeApart): number => new Set(apart.moves.flatMap(m => m.opens)).size
 
-function gapsThatDecide(job: Job, { mends, verdict: glue }: Draft): Reading[] {
+function gapsThatDecide(job: Job, { mends, glueOf }: Draft): Reading[] {
   return mends.flatMap((m): Reading[] => {
+    const glue = glueOf(`joint:${m.joint}`)
     const option = m.options.find(o => o.id === m.chosen)
     const work = chosenWork(m)
     if (!option || !work) return []

@@ -1,6 +1,5 @@
-import { bodyName } from '../bodies'
 import { chooseGlue, type GlueVerdict } from '../glue'
-import { nextWorkingMin } from '../glueup'
+import { linesOf, nextWorkingMin } from '../glueup'
 import { joined, NOTHING, q, say, type Phrase } from '../measure/phrase'
 import { describeWallTime, formatWallTime, MIN_PER_DAY } from '../measure/wall-time'
 import { apply } from '../piece/apply'
@@ -9,7 +8,8 @@ import { tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { settle, type Draft } from './draft'
 import { jointOf, jointsToMend, withChoices, type Job } from './job'
-import type { AnsweredTrouble, Reading, Remedy, StepId, Stop } from './plan'
+import { clampWords } from './line-words'
+import type { AnsweredTrouble, Reading, Remedy, StepId, Stop, TroubleMend } from './plan'
 import { troubleName } from './troubles'
 
 const MOST_HANDS = 4
@@ -36,24 +36,34 @@ const atStep = (id: Remedy['id'], words: Phrase, step: StepId, joint: string | n
 function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
   const { job, draft } = trial
   const name = troubleName(job.original, t)
-  const others = t.waitsFor.flatMap(id => job.troubles.filter(o => o.id === id)).map(o => o.tag)
+  const others = t.waitsFor.flatMap(id => job.troubles.filter(o => o.id === id)).map(o => o.tag || troubleName(job.original, o))
   const mend = draft.mends.find(m => m.joint === t.joint && t.fault === null)
   const byHand = atStep('mend-by-hand', say`Mend it by other means, or leave it, and say how or why`, 'mend', t.joint)
   const isRefused = t.kind === 'joint-loose' && mend !== undefined && mend.chosen === null
+  const inWood = draft.wood.find(m => m.trouble === t.id)
   const mayMeasure = isRefused && Object.keys(job.piece.findings[mend.joint]?.clearance ?? {}).length === 0
   const measure = mayMeasure ? [atStep('measure', say`Measure its clearance: nobody has`, 'test', mend.joint)] : []
   const isPlanned = draft.staging.stages.some(s => s.joints.includes(t.joint ?? ''))
+  const asked = inWood?.options.flatMap(o => (!o.verdict.fits && o.verdict.wants ? [o.verdict.reason] : [])) ?? []
+  if (asked.length > 0) return { id: 'measure-first', about: [t.id], why: say`${name}: ${asked[0]!}.`, remedies: [atStep('measure', say`Look, and say it at ${t.tag || name}`, 'take-in', t.joint), byHand] }
   const words = others.length > 0
     ? say`${name} waits for ${others.join(', ')}.`
     : isRefused
       ? say`${name}: none of the mends here fits it.`
       : t.kind !== 'joint-loose'
-        ? say`${name}: no mend here serves it yet.`
+        ? whyNotInWood(name, inWood)
         : isPlanned
           ? say`${name} has its mend, and waits for a glue that does.`
           : say`${name} cannot be closed yet: it waits for what comes apart with it.`
   const warmer = isRefused ? thatHelp(trial, [...rooms(trial), ...later(trial)], d => d.mends.some(m => m.joint === t.joint && m.chosen !== null)) : []
   return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, ...(others.length > 0 || (isPlanned && !isRefused) ? [] : [byHand])] }
+}
+
+/** The reason that decides against each mend of a trouble in the wood; or that there is none for its kind. */
+function whyNotInWood(name: string, mend: TroubleMend | undefined): Phrase {
+  if (!mend) return say`${name}: no mend here serves it yet.`
+  if (mend.chosen !== null) return say`${name} has its mend, and waits for a glue that does.`
+  return say`${name}: ${joined(mend.options.map((o): Phrase => say`${o.label.toLowerCase()}: ${o.verdict.reason}`), '; ')}.`
 }
 
 function apartStop(job: Job, problem: Draft['apart']['problems'][number]): Stop {
@@ -87,9 +97,9 @@ function readingStop(job: Job, readings: readonly Reading[]): Stop[] {
 
 function glueStops(trial: Trial): Stop[] {
   const { job, draft } = trial
-  const joints = draft.staging.stages.flatMap(s => s.joints)
-  if (joints.length === 0) return []
-  const about = joints.map(id => `joint:${id}`)
+  const lines = draft.staging.stages.flatMap(linesOf)
+  if (lines.length === 0) return []
+  const about = [...new Set(lines.map(line => draft.closings.find(c => c.id === line)?.trouble ?? line))]
   if (draft.verdict === null) {
     const near = chooseGlue(draft.needs, job.school, job.shop, job.climate).verdicts.filter(v => v.onShelf).slice(0, 3)
     const why = say`No glue does: ${joined(near.map(v => say`${v.glue.label} ${joined(v.against, ' and ')}`), '; ')}.`
@@ -104,26 +114,31 @@ function glueStops(trial: Trial): Stop[] {
 
 function stageStops(trial: Trial): Stop[] {
   const { draft, job } = trial
-  const usable = draft.verdict ? draft.verdict.open.value * OPEN_TIME_SHARE : Infinity
   return draft.stages.filter(s => !s.glued).flatMap((s): Stop[] => {
+    const tightest = tightestGlue(draft, s)
+    const usable = tightest ? tightest.open.value * OPEN_TIME_SHARE : Infinity
     const isLong = s.working.value > usable
-    const long: Stop[] = isLong && draft.verdict
+    const long: Stop[] = isLong && tightest
       ? [{
           id: 'stage-too-long',
           about: [String(s.number)],
-          why: say`Stage ${s.number} needs ${q(s.working.value, 'min')}, and ${draft.verdict.glue.label} leaves ${q(usable, 'min')}.`,
+          why: say`Stage ${s.number} needs ${q(s.working.value, 'min')}, and ${tightest.glue.label} leaves ${q(usable, 'min')}.`,
           remedies: thatHelp(trial, [...hands(trial), ...slowerGlue(trial)]),
         }]
       : []
     const clamps = s.unserved.map((line): Stop => ({
       id: 'no-clamp',
       about: [String(s.number)],
-      why: say`Stage ${s.number}: no clamp on the rack spans ${q(line.spanMm + 20, 'mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${bodyName(job.original, line.part)}, ${line.joints.map(id => tagOf(jointOf(job.piece, id))).join(' and ')}.`,
+      why: say`Stage ${s.number}: no clamp on the rack spans ${q(line.spanMm + 20, 'mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${clampWords(job.original, line)}.`,
       remedies: [atStep('clamps', say`Put one on the rack that does, or borrow it and add it in Shop`, 'glue-up')],
     }))
     return [...long, ...clamps]
   })
 }
+
+/** Of what is spread in a stage that which stays open least. */
+const tightestGlue = (draft: Draft, stage: Draft['stages'][number]): GlueVerdict | null =>
+  linesOf(stage).flatMap(line => draft.glueOf(line) ?? []).reduce<GlueVerdict | null>((a, b) => (a && a.open.value <= b.open.value ? a : b), null)
 
 type Offer = Pick<Remedy, 'id' | 'words' | 'step'> & { readonly command: Command }
 
@@ -156,10 +171,10 @@ function thatHelp({ job }: Trial, offers: readonly Offer[], helps: (draft: Draft
     const told = apply(job.original, offer.command)
     if (!told.ok) return []
     const { draft } = settle(withChoices(job, told.value))
-    if (!draft.verdict || draft.verdict.against.length > 0 || draft.stages.length === 0 || !isInTime(draft, draft.verdict) || !helps(draft)) return []
+    if (!draft.verdict || draft.verdict.against.length > 0 || draft.stages.length === 0 || !isInTime(draft) || !helps(draft)) return []
     const off = Math.max(...draft.stages.map(s => s.clampsOffMin))
     return [{ ...offer, changes: say`${draft.verdict.glue.label}, out of clamps ${describeWallTime(off, job.startMin)}`, joint: null }]
   })
 }
 
-const isInTime = (draft: Draft, verdict: GlueVerdict): boolean => draft.stages.every(s => s.working.value <= verdict.open.value * OPEN_TIME_SHARE)
+const isInTime = (draft: Draft): boolean => draft.stages.every(s => s.working.value <= (tightestGlue(draft, s)?.open.value ?? 0) * OPEN_TIME_SHARE)

@@ -1,10 +1,12 @@
 import { holdsOf, WAYS_OUT } from '../hardware'
 import { DIRECTION_LABELS, STATE_LABELS } from '../condition/survey'
 import { signNamed } from '../condition/signs'
-import { say, q, fitMm, type Phrase } from '../measure/phrase'
+import { joined, say, q, fitMm, type Phrase } from '../measure/phrase'
 import { describeWallTime, parseWallTime } from '../measure/wall-time'
 import type { Plan } from '../plan/plan'
+import { glueNames, lineName, stageLines } from '../plan/line-words'
 import { troubleName } from '../plan/troubles'
+import { glueNamed } from '../reference/glues'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
 import { faultyJoints, findingOf, isGlued, isTable, missingParts, presentJoints, tagOf } from '../piece/facts'
@@ -91,7 +93,12 @@ function whatIsDone(piece: Piece, plan: Plan): RecordSection {
     const option = m.options.find(o => o.id === m.chosen)
     return option ? [line(tagOf(jointOf(piece, m.joint)), say`${option.label}: ${option.verdict.reason}`)] : []
   })
-  for (const s of plan.stages) lines.push(line(`Stage ${s.number}`, say`${s.joints.map(id => tagOf(jointOf(piece, id))).join(', ')}, ${q(s.working.value, 'min')} of work, clamps ${s.glued ? 'went on' : 'on'} ${describeWallTime(s.clampedMin, plan.startMin)}`))
+  for (const m of plan.woodMends) {
+    const option = m.options.find(o => o.id === m.chosen)
+    const trouble = plan.troubles.find(t => t.id === m.trouble)
+    if (option && trouble) lines.push(line(troubleName(piece, trouble), say`${option.label}: ${option.verdict.reason}`))
+  }
+  for (const s of plan.stages) lines.push(line(`Stage ${s.number}`, say`${stageLines(piece, plan, s)}, ${glueNames(s)}, ${q(s.working.value, 'min')} of work, clamps ${s.glued ? 'went on' : 'on'} ${describeWallTime(s.clampedMin, plan.startMin)}`))
   const isDone = plan.stages.length > 0 && plan.stages.every(s => s.glued)
   return { title: isDone ? 'Done' : 'To be done', lines }
 }
@@ -114,13 +121,22 @@ function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
 }
 
 function forTheNext(piece: Piece, plan: Plan): RecordSection {
-  const glue = plan.glue.chosen?.glue
-  const glued = plan.stages.filter(s => s.glued).flatMap(s => s.joints).map(id => jointOf(piece, id)).filter(j => isGlued(piece, j) || plan.mends.some(m => m.joint === j.id)).map(tagOf)
   return { title: 'For the next repairer', lines: [
-    ...(glue && glued.length > 0 ? [line('Glue', say`${glue.label} in ${glued.join(', ')}; comes undone with ${glue.undoBy}`)] : []),
+    ...gluesUsed(piece, plan),
     ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line(isTable(piece) ? 'Not to be used before' : 'Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),
     line('Caution', say`${CAUTIONS.return}`),
   ] }
+}
+
+/** Which glue went into which lines, and how each comes undone: of what was glued, not of what is planned. */
+function gluesUsed(piece: Piece, plan: Plan): RecordLine[] {
+  const closed = plan.stages.filter(s => s.glued).flatMap(s => [...s.joints.filter(id => isGlued(piece, jointOf(piece, id)) || plan.mends.some(m => m.joint === id)).map(id => `joint:${id}`), ...s.wood])
+  const used = plan.glue.lines.filter(l => closed.includes(l.id))
+  return [...new Set(used.map(l => l.glue))].map((id) => {
+    const glue = glueNamed(id)
+    const where = joined(used.filter(l => l.glue === id).map(l => lineName(piece, plan, l.id)), '; ')
+    return line('Glue', say`${glue.label} in ${where}; comes undone with ${glue.undoBy}`)
+  })
 }
 
 function tagsOf(piece: Piece, plan: Plan): Tag[] {

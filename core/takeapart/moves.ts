@@ -3,13 +3,14 @@ import { locksOf, offFirst, type HeldBy } from '../hardware'
 import { mm, say, type Phrase } from '../measure/phrase'
 import { dot, type Vec } from '../measure/vec'
 import { findingOf, isGlued, isLoose, partOf, tagOf } from '../piece/facts'
+import { faultTag } from '../piece/faults'
 import type { Hold, Joint, Piece } from '../piece/schema'
 import { twinId } from '../piece/sides'
 import type { CautionId } from '../reference/cautions'
 import type { Separation } from './bodies'
 import { frailtiesOf } from './costs'
 import { methodFor, type MethodChoice } from './methods'
-import { jointOfTie } from './problem'
+import { faultOfTie, jointOfTie } from './problem'
 import { isSeenFromBefore } from '../piece/names'
 
 /** One group of bodies that leaves the rest along one line, with all that has to be done before it does. */
@@ -19,6 +20,8 @@ export interface Move {
   readonly from: readonly string[]
   readonly words: Phrase
   readonly joints: readonly string[]
+  /** Breaks whose halves part in it, by their faults’ ids: to be joined again when it is run backward. */
+  readonly breaks: readonly string[]
   /** Of its joints those that are still together: none where it has all come apart already and only the way home is told. */
   readonly opens: readonly string[]
   readonly direction: Vec
@@ -56,10 +59,12 @@ export function directionWords(piece: Piece, direction: Vec): string {
 
 /** A separation of the search as a move for the bench. `parted` holds all joints that come apart in the whole take-apart. */
 export function describeMove({ piece, breaks }: Standing, original: Piece, move: Separation, parted: ReadonlySet<string>): Move {
-  const joints = [...new Set(move.joints.map(jointOfTie))].map(id => jointOf(piece, id))
+  const halves = move.joints.flatMap(tie => faultOfTie(tie) ?? [])
+  const joints = [...new Set(move.joints.filter(tie => faultOfTie(tie) === null).map(jointOfTie))].map(id => jointOf(piece, id))
   const stuck = joints.filter(j => findingOf(piece, j.id).state !== 'apart')
   const methods = stuck.filter(j => isGlued(piece, j)).map(j => ({ joint: j.id, method: methodAt(piece, j) }))
-  const locks = joints.flatMap(j => locksOf(piece, j))
+  // What is only known by a joint’s make went with it when it came apart.
+  const locks = joints.flatMap(j => locksOf(piece, j).filter(l => !(l.made && findingOf(piece, j.id).state === 'apart')))
   const touched = new Set([...move.parts, ...joints.flatMap(j => [j.enters, j.receives])].map(partOfBody))
   const spring = move.springMm > 0.5 ? say`, sprung ${mm(move.springMm)}` : say``
   const watch = piece.joints.filter(j => !parted.has(j.id) && isLoose(piece, j) && move.parts.includes(j.enters) !== move.parts.includes(j.receives))
@@ -67,6 +72,7 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
     parts: move.parts,
     from: move.from,
     joints: joints.map(j => j.id),
+    breaks: halves,
     opens: stuck.map(j => j.id),
     direction: move.direction,
     springMm: move.springMm,
@@ -74,7 +80,7 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
     locksFirst: locks,
     findMetal: joints.filter(j => hasUnfoundMetal(piece, j, locks)).map(j => j.id),
     methods,
-    words: say`${namesOf(original, move.parts, breaks.length > 0)} ${directionWords(original, move.direction)}${spring}: ${(stuck.length > 0 ? stuck : joints).map(tagOf).join(', ')}`,
+    words: say`${namesOf(original, move.parts, breaks.length > 0)} ${directionWords(original, move.direction)}${spring}: ${[...(stuck.length > 0 ? stuck : joints).map(tagOf), ...halves.map(id => faultTag(piece, piece.faults.find(f => f.id === id)!))].join(', ')}`,
     cautions: [...new Set<CautionId>([...methods.flatMap(m => m.method.cautions), ...(methods.length > 0 ? ['spreader' as const] : [])])],
     watch: watch.map(j => j.id),
     frail: [...new Set(joints.flatMap(j => frailtiesOf(piece, j)))],

@@ -1,4 +1,4 @@
-import type { Standing } from '../bodies'
+import type { BreakTie, Standing } from '../bodies'
 import { glueFaces, jointCase, widest } from '../mend'
 import { findingOf, isLoose } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
@@ -8,6 +8,17 @@ import type { Fault, Problem } from './search'
 
 /** A joint whose hole a break runs through is held by both halves: the second tie has the joint’s id with this behind it. */
 const ALSO = '~also'
+/** A break whose halves are brought together again: a tie of its own, told from joints by this before the fault’s id. */
+const BREAK = 'break:'
+const breakTieId = (fault: string): string => BREAK + fault
+/** The fault a tie is the break of; null for a joint’s. */
+export const faultOfTie = (tie: string): string | null => (tie.startsWith(BREAK) ? tie.slice(BREAK.length) : null)
+/** How far the halves of a break reach into each other, millimetres (low): enough that they part away from the face, any way. */
+const INTERLOCK_MM = 3
+
+const asBreakTie = ({ fault, first, second, plane }: BreakTie): Tie =>
+  ({ id: breakTieId(fault), enters: second, receives: first, withdraw: plane.normal, depthMm: INTERLOCK_MM, playMm: 0 })
+
 /** The joint a tie is of. */
 export const jointOfTie = (tie: string): string => tie.split(ALSO)[0]!
 const alsoTie = (joint: string, body: string): string => `${joint}${ALSO}-${body}`
@@ -39,9 +50,10 @@ function sharing(joints: readonly Joint[], j: Joint): Pick<Tie, 'waitsFor' | 'sh
 /**
  * The search for what opens. A joint that has come apart holds nothing. Where what came apart lies loose in the hand it
  * has to go home again along its own line, so it counts as opened at no cost; where the frame round it still stands it
- * was sprung out and is sprung home again, and asks for nothing.
+ * was sprung out and is sprung home again, and asks for nothing. `broken` are breaks whose halves lie loose and go home in
+ * their turn.
  */
-export function problemFor(standing: Standing, faults: readonly Fault[], flexMm: number): Problem {
+export function problemFor(standing: Standing, faults: readonly Fault[], flexMm: number, broken: readonly BreakTie[] = []): Problem {
   const { piece } = standing
   const byId = new Map(piece.joints.map(j => [j.id, j]))
   const shut = new Set([...piece.choices.leaveShut, ...faults.filter(f => !f.mayOpen).map(f => f.joint)])
@@ -54,6 +66,7 @@ export function problemFor(standing: Standing, faults: readonly Fault[], flexMm:
   const toClose = new Set(faults.map(f => f.joint).filter(id => apart.has(id)))
   const isLooseInHand = (t: Tie) => toClose.has(t.id) && bodyOf.get(t.enters) !== bodyOf.get(t.receives)
   const kept = ties.filter(t => !apart.has(jointOfTie(t.id)) || isLooseInHand(t))
+  const breaks = broken.map(asBreakTie)
   const there = new Set(kept.map(t => t.id))
   const shares = new Map<string, number>()
   for (const t of kept) shares.set(jointOfTie(t.id), (shares.get(jointOfTie(t.id)) ?? 0) + 1)
@@ -63,13 +76,27 @@ export function problemFor(standing: Standing, faults: readonly Fault[], flexMm:
   }))
   return {
     parts: piece.parts.map(p => p.id),
-    ties: kept.map(t => ({ ...t, waitsFor: t.waitsFor && there.has(t.waitsFor) ? t.waitsFor : undefined, sharesWith: t.sharesWith && there.has(t.sharesWith) ? t.sharesWith : undefined })),
-    faults: faults.flatMap(f => kept.filter(t => jointOfTie(t.id) === f.joint).map(t => ({ ...f, joint: t.id }))),
+    ties: [
+      ...kept.map(t => ({ ...t, waitsFor: t.waitsFor && there.has(t.waitsFor) ? t.waitsFor : undefined, sharesWith: t.sharesWith && there.has(t.sharesWith) ? t.sharesWith : undefined })),
+      ...breaks,
+    ],
+    faults: [
+      ...faults.flatMap(f => kept.filter(t => jointOfTie(t.id) === f.joint).map(t => ({ ...f, joint: t.id }))),
+      ...breaks.map(t => ({ joint: t.id, mayOpen: true, inPlaceCost: null })),
+    ],
     flexMm,
-    apart,
+    apart: new Set([...apart, ...breaks.map(t => t.id)]),
     // The search asks for it thousands of times, so it is worked out once.
-    openCost: tie => costs.get(tie) ?? Infinity,
+    openCost: tie => (faultOfTie(tie) === null ? costs.get(tie) ?? Infinity : 0),
   }
+}
+
+/** Of the breaks those whose halves nothing else holds to one another once these joints are open: they lie loose in the hand. */
+export function looseBreaks(standing: Standing, breaks: readonly BreakTie[], opened: ReadonlySet<string>): BreakTie[] {
+  const { piece } = standing
+  const holding = tiesOf(standing).filter(t => !opened.has(jointOfTie(t.id)) && findingOf(piece, jointOfTie(t.id)).state !== 'apart')
+  const bodyOf = bodiesOf(piece.parts.map(p => p.id), holding)
+  return breaks.filter(b => bodyOf.get(b.first) !== bodyOf.get(b.second))
 }
 
 /** A number for each part: the same where ties hold parts together. */

@@ -1,4 +1,4 @@
-import { standingOf, type Standing } from '../bodies'
+import { standingOf, type BreakTie, type Standing } from '../bodies'
 import { isHeldByHardware, locksOf } from '../hardware'
 import { figureOf, input, type Figure } from '../measure/figure'
 import { mm, q, say, type Phrase } from '../measure/phrase'
@@ -8,8 +8,9 @@ import type { Joint, Piece } from '../piece/schema'
 import { partedBy } from './bodies'
 import { breakChance, inPlaceMinutes, slimmestMm } from './costs'
 import { describeMove, type Move } from './moves'
-import { jointOfTie, problemFor } from './problem'
+import { faultOfTie, jointOfTie, looseBreaks, problemFor } from './problem'
 import { cheapestOpening, type Fault, type Opening } from './search'
+import { faultTag } from '../piece/faults'
 import { nameOf } from '../piece/names'
 
 export type Decision = 'open' | 'in-the-way' | 'mend-in-place' | 'leave-shut' | 'undecided'
@@ -35,6 +36,8 @@ export interface TakeApart {
   readonly expectedMin: number
   /** What keeps it from coming apart as wanted. */
   readonly problems: readonly TakeApartProblem[]
+  /** Of the breaks to be closed those whose halves the frame holds near each other all the time: sprung together, in no move. */
+  readonly sprungBreaks: readonly string[]
 }
 
 /** A joint that was set to stay shut and cannot be mended so, or a frame that does not come apart with what may be opened. */
@@ -43,7 +46,13 @@ export type TakeApartProblem
     | { readonly kind: 'stuck', readonly shut: readonly string[], readonly words: Phrase }
 
 /** What the plan settled for each faulty joint before anything is opened. */
-export interface FaultMends { readonly joint: string, readonly opens: Work | null, readonly inPlace: Work | null }
+export interface FaultMends {
+  readonly joint: string
+  readonly opens: Work | null
+  readonly inPlace: Work | null
+  /** Whether its part is bent to go in, so that nothing has to open for it. */
+  readonly isSprungIn?: boolean
+}
 
 /** A chair frame gives this much sideways without harm, millimetres; more is tried in steps and said (low confidence). */
 const FLEX_STEPS_MM = [3, 5, 8, 12] as const
@@ -51,9 +60,10 @@ const FLEX_STEPS_MM = [3, 5, 8, 12] as const
 /**
  * Decides which joints open, which are mended in place and which stay shut, and in which moves the piece comes apart.
  * `standing` is the piece as it stands there; two plans of the same wood give the same one, and share what was searched.
+ * `closing` names the breaks, by their faults, whose halves are to be joined again.
  */
-export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: Standing = standingOf(piece)): TakeApart {
-  const faults: Fault[] = mends.filter(m => m.opens || m.inPlace).map(m => ({
+export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: Standing = standingOf(piece), closing: ReadonlySet<string> = new Set()): TakeApart {
+  const faults: Fault[] = mends.filter(m => (m.opens || m.inPlace) && !m.isSprungIn).map(m => ({
     joint: m.joint, mayOpen: m.opens !== null && !piece.choices.leaveShut.includes(m.joint),
     inPlaceCost: m.inPlace ? inPlaceMinutes(piece, m.inPlace.minutes, m.inPlace.hold) : null,
   }))
@@ -61,38 +71,45 @@ export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: 
   const problems = blocked.map((f): TakeApartProblem =>
     ({ kind: 'stays-shut', joint: f.joint, words: say`${tagOf(jointOf(piece, f.joint))} is to stay shut, and nothing mends it in place.` }))
   const workable = faults.filter(f => !blocked.includes(f))
-  const all: Described = { piece, standing, mends }
+  const breaks = standing.breaks.filter(b => closing.has(b.fault))
   for (const flexMm of FLEX_STEPS_MM) {
-    const opening = knownOpening(standing, workable, flexMm)
-    if (opening) return describe(all, opening, flexMm, problems)
+    const first = knownOpening(standing, workable, flexMm, [])
+    if (!first) continue
+    // Whether halves lie loose is known only once it is known what opens; then they go home in their turn.
+    const loose = looseBreaks(standing, breaks, openedIn(first))
+    const opening = loose.length === 0 ? first : knownOpening(standing, workable, flexMm, loose)
+    const sprungBreaks = breaks.filter(b => !loose.includes(b)).map(b => b.fault)
+    if (opening) return describe({ piece, standing, mends, sprungBreaks }, opening, flexMm, problems)
   }
   const stuck: TakeApartProblem = {
     kind: 'stuck',
     shut: piece.choices.leaveShut,
     words: say`It does not come apart with ${mm(FLEX_STEPS_MM.at(-1)!)} of spring and what may be opened: free a joint that is set to stay shut, or check the drawing.`,
   }
-  return describe(all, null, FLEX_STEPS_MM[0], [...problems, stuck])
+  return describe({ piece, standing, mends, sprungBreaks: [] }, null, FLEX_STEPS_MM[0], [...problems, stuck])
 }
+
+const openedIn = (opening: Opening): Set<string> => new Set([...partedBy(opening.moves)].map(jointOfTie))
 
 const known = new WeakMap<Standing, Map<string, Opening | null>>()
 
 /** A plan asks the same of the same piece for one glue after another; a piece is never changed, so the answer stands. */
-function knownOpening(standing: Standing, faults: readonly Fault[], flexMm: number): Opening | null {
+function knownOpening(standing: Standing, faults: readonly Fault[], flexMm: number, broken: readonly BreakTie[]): Opening | null {
   const answers = known.get(standing) ?? new Map<string, Opening | null>()
   known.set(standing, answers)
-  const key = `${flexMm} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost}`).join(', ')}`
+  const key = `${flexMm} ${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost}`).join(', ')}`
   const before = answers.get(key)
   if (before !== undefined) return before
-  const opening = cheapestOpening(problemFor(standing, faults, flexMm))
+  const opening = cheapestOpening(problemFor(standing, faults, flexMm, broken))
   answers.set(key, opening)
   return opening
 }
 
 const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
 
-interface Described { readonly piece: Piece, readonly standing: Standing, readonly mends: readonly FaultMends[] }
+interface Described { readonly piece: Piece, readonly standing: Standing, readonly mends: readonly FaultMends[], readonly sprungBreaks: readonly string[] }
 
-function describe({ piece, standing, mends }: Described, opening: Opening | null, flexMm: number, problems: readonly TakeApartProblem[]): TakeApart {
+function describe({ piece, standing, mends, sprungBreaks }: Described, opening: Opening | null, flexMm: number, problems: readonly TakeApartProblem[]): TakeApart {
   const parted = new Set([...partedBy(opening?.moves ?? [])].map(jointOfTie))
   return {
     decisions: piece.joints.map(j => decide(piece, j, mends.find(m => m.joint === j.id), opening, parted)),
@@ -101,6 +118,7 @@ function describe({ piece, standing, mends }: Described, opening: Opening | null
     flexMm,
     expectedMin: opening?.cost ?? 0,
     problems,
+    sprungBreaks,
   }
 }
 
@@ -122,8 +140,8 @@ function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, openin
     if (isLoose(piece, joint) && !isSettled) return as('undecided', say`it comes apart with the rest, and nothing here mends it`)
     return as('in-the-way', inTheWay(piece, joint, opening))
   }
-  if (opening && mend?.opens && findingOf(piece, joint.id).state === 'apart') return as('open', say`it has come out already`)
-  if (opening?.inPlace.has(joint.id)) return as('mend-in-place', piece.choices.mends[joint.id] === 'glue-in-place' ? say`chosen: glue in place, and test it again once cured` : say`opening it costs more in expected breakage and time than the chance that it comes back`)
+  if (opening && mend?.opens && findingOf(piece, joint.id).state === 'apart') return as('open', mend.isSprungIn ? say`one end home, its shorter tenon cut to two thirds, and the stick bowed until that slips in` : say`it has come out already`)
+  if (opening?.inPlace.has(joint.id)) return as('mend-in-place', piece.choices.mends[`joint:${joint.id}`] === 'glue-in-place' ? say`chosen: glue in place, and test it again once cured` : say`opening it costs more in expected breakage and time than the chance that it comes back`)
   if (mend) return as('undecided', mend.opens || mend.inPlace ? say`it cannot be opened as things stand` : say`none of the mends here fits it`)
   if (isLoose(piece, joint) && !isSettled) return as('undecided', isHeldByHardware(piece, joint) ? say`its hardware is seen to, not its glue` : say`it waits for what is wrong in its wood`)
   return as('leave-shut', leaveShutReason(piece, joint))
@@ -137,7 +155,8 @@ function chanceFigure(piece: Piece, joint: Joint): Figure {
 function inTheWay(piece: Piece, joint: Joint, opening: Opening): Phrase {
   const reason = opening.reasons.find(r => r.oneOf.some(tie => jointOfTie(tie) === joint.id))
   if (!reason) return say`it comes apart with the rest`
-  const target = tagOf(jointOf(piece, jointOfTie(reason.target)))
+  const broken = piece.faults.find(f => f.id === faultOfTie(reason.target))
+  const target = broken ? faultTag(piece, broken) : tagOf(jointOf(piece, jointOfTie(reason.target)))
   const others = [...new Set(reason.oneOf.map(jointOfTie))].filter(id => id !== joint.id).map(id => tagOf(jointOf(piece, id)))
   const chance = q(breakChance(piece, joint), 'share')
   return others.length === 0 ? say`${target} cannot come free while it is shut; ${chance} chance of harm` : say`${target} stays stuck unless this or one of ${others.slice(0, 4).join(', ')} opens; this one risks least: ${chance} chance of harm`

@@ -5,7 +5,7 @@ import { drawId, drawWords, type Draw } from '../draw'
 import { Id, Text, TroubleId, WallTime, type Piece } from '../document-schema'
 import { faultTag, handlesOf } from '../faults'
 import { LIMITS } from '../limits'
-import { CAUSE_IDS, GLUE_IDS, MEND_IDS, SETTLED, VERDICTS } from '../words'
+import { CAUSE_IDS, GLUE_IDS, SETTLED, VERDICTS } from '../words'
 import { define, jointIds, onJoint, plainly, tagFor, without } from './define'
 import { nameOf } from '../names'
 
@@ -15,14 +15,14 @@ const withChoices = (piece: Piece, change: Partial<Piece['choices']>): Piece => 
 })
 
 const chooseMend = define({
-  schema: z.strictObject({ do: z.literal('choose-mend'), joint: Id, mend: z.enum(MEND_IDS).nullable() }),
+  schema: z.strictObject({ do: z.literal('choose-mend'), trouble: TroubleId, mend: Id.nullable() }),
   words: 'choice of mend',
-  apply: (piece, { joint, mend }) =>
-    onJoint(piece, joint, () => succeed(withChoices(piece, { mends: without(piece.choices.mends, joint, mend) }))),
-  touches: ({ joint }) => [`choice/mend/${joint}`],
-  says: ({ joint, mend }, piece) =>
-    say`${tagFor(piece, joint)} ${mend === null ? 'mend left to the program' : plainly(mend)}`,
-  draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), mend: d.pick([...MEND_IDS, null]) }),
+  apply: (piece, { trouble, mend }) =>
+    onHandle(piece, trouble, () => succeed(withChoices(piece, { mends: without(piece.choices.mends, trouble, mend) }))),
+  touches: ({ trouble }) => [`choice/mend/${trouble}`],
+  says: ({ trouble, mend }, piece) =>
+    say`${nameFor(piece, trouble)} ${mend === null ? 'mend left to the program' : plainly(mend)}`,
+  draw: (d, piece) => ({ trouble: drawHandle(d, piece), mend: d.pick(['re-glue', 'shims', 'glue-in-place', 'kerf-and-wedge', 'new-dowel', null]) }),
 })
 
 const chooseGlue = define({

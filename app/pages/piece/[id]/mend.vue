@@ -47,7 +47,7 @@ const SCHOOLS = { conserve: 'conserve first', everyday: 'everyday shop', strengt
 const holdWords = (o: MendOption) => { if (!o.verdict.fits) return ''; const mid = (o.verdict.hold.low + o.verdict.hold.high) / 2; return mid > 0.8 ? 'good' : mid > 0.65 ? 'fair to good' : mid > 0.5 ? 'low to fair' : 'low' }
 function choose(option: MendOption): void {
   if (!joint.value || !option.verdict.fits) return
-  store.tell({ do: 'choose-mend', joint: joint.value.id, mend: mend.value?.picked && mend.value.chosen === option.id ? null : option.id })
+  store.tell({ do: 'choose-mend', trouble: `joint:${joint.value.id}`, mend: mend.value?.picked && mend.value.chosen === option.id ? null : option.id })
 }
 </script>
 

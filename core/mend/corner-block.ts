@@ -1,0 +1,101 @@
+import { isCornerRail } from '../condition/bracing'
+import { input, type FigureInput } from '../measure/figure'
+import { mm, q, say } from '../measure/phrase'
+import { dot } from '../measure/vec'
+import { partOf } from '../piece/facts'
+import { nameOf } from '../piece/names'
+import { axisLengthMm, sectionAt } from '../piece/geometry'
+import type { Piece } from '../piece/schema'
+import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
+import type { WoodCase } from './wood-case'
+
+/** Blocks in the corners of the seat frame: glued, and screwed into both rails. */
+export const cornerBlock: Mend<WoodCase> = {
+  id: 'corner-block',
+  label: 'Blocks glued and screwed',
+  short: 'blocks',
+  opens: false,
+  undo: 'partly',
+  place: { conserve: 1, everyday: 1, strength: 1 },
+  // Webbing is the upholsterer’s.
+  isFor: c => c.trouble.id === 'bracing:blocks',
+  consider,
+}
+
+/** How far a block reaches along each rail, at most, and as a share of the shorter one, millimetres. */
+const REACH_MM = 65
+const REACH_SHARE = 0.28
+const THICK_MM = 24
+const HEIGHT_SHARE = 0.6
+/** The screw, its thread's wish in diameters, and what must stay before the rail's show face, millimetres. */
+const SCREW_MM = 4
+const ROOT_MM = 2.8
+const THREAD_DIAMETERS = 7
+const BEFORE_FACE_MM = 3
+const PILOT_SHARE = 0.88
+
+/** A corner of the seat frame: the leg, its two rails, and the angle between them as it is drawn, degrees. */
+export interface Corner { readonly leg: string, readonly rails: readonly [string, string], readonly angleDeg: number }
+
+export function cornersOf(piece: Piece): Corner[] {
+  return piece.parts.flatMap((leg) => {
+    const own = piece.joints.filter(j => j.receives === leg.id && isCornerRail(piece, j.enters))
+    const [a, b] = own
+    if (!a || !b || own.length !== 2) return []
+    const angleDeg = Math.acos(Math.max(-1, Math.min(1, dot(a.withdraw, b.withdraw)))) * 180 / Math.PI
+    return [{ leg: leg.id, rails: [a.enters, b.enters] as const, angleDeg }]
+  })
+}
+
+function consider(c: WoodCase): Verdict {
+  const corners = cornersOf(c.piece)
+  if (corners.length === 0) return no(say`no two rails of this frame meet in a leg, so there is no corner for one`)
+  const rails = [...new Set(corners.flatMap(k => k.rails))].map(id => partOf(c.piece, id))
+  const railMm = Math.min(...rails.map(r => sectionAt(r, 0.5).widthMm))
+  const highMm = Math.min(...rails.map(r => sectionAt(r, 0.5).depthMm))
+  const reachMm = Math.min(REACH_MM, REACH_SHARE * Math.min(...rails.map(axisLengthMm)))
+  const sharpest = Math.min(...corners.map(k => k.angleDeg))
+  const wayMm = railMm / Math.sin(sharpest / 2 * Math.PI / 180) - BEFORE_FACE_MM
+  const threadMm = Math.floor(Math.min(THREAD_DIAMETERS * SCREW_MM, wayMm))
+  const longMm = 2 * reachMm * Math.sin(Math.max(...corners.map(k => k.angleDeg)) / 2 * Math.PI / 180)
+  const blockHighMm = HEIGHT_SHARE * highMm
+  const inUnit = (unit: 'mm' | 'deg') => (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'corner-blocks', unit)
+  const [size, angle] = [inUnit('mm'), inUnit('deg')]
+  const isShort = threadMm < THREAD_DIAMETERS * SCREW_MM
+  return {
+    fits: true,
+    reason: say`${corners.length} corners, cut to ${q(Math.min(...corners.map(k => k.angleDeg)), 'deg')} to ${q(Math.max(...corners.map(k => k.angleDeg)), 'deg')} as they stand`,
+    sizes: [
+      size('length', 'block, long side', longMm, '2 × reach along the rail × sin(half the corner)', [input('reach along each rail', reachMm, 'mm'), input('widest corner', Math.max(...corners.map(k => k.angleDeg)), 'deg')]),
+      size('thickness', 'thick', THICK_MM, 'enough for the screw’s head below the face', []),
+      size('width', 'high', blockHighMm, '0.6 of the lowest rail', [input('rail, high', highMm, 'mm')]),
+      ...corners.map(k => angle('end-slope', `ends to the long side, ${nameOf(c.piece, k.leg)}`, (180 - k.angleDeg) / 2, '(180° − corner) / 2', [input('corner', k.angleDeg, 'deg')])),
+      size('pilot', `pilot for a ${SCREW_MM} mm screw`, PILOT_SHARE * ROOT_MM, '0.88 of the thread’s root in hardwood', [input('root', ROOT_MM, 'mm', 'table')]),
+      size('pin-depth', 'thread in the rail', threadMm, '7 diameters, or the way through the rail square to the block’s long side less 3 mm', [input('way through the rail', wayMm + BEFORE_FACE_MM, 'mm'), input('rail, thick', railMm, 'mm')]),
+    ],
+    stock: [
+      { id: 'block', serves: 'each', what: 'corner block', count: corners.length, sizesMm: [THICK_MM, blockHighMm, longMm], wood: 'beech, birch or maple', note: 'grain along its long side; notched round the leg where it stands in' },
+      { id: 'screw', serves: 'each', what: 'wood screw', count: 4 * corners.length, sizesMm: [SCREW_MM, Math.round(threadMm + THICK_MM * 0.75)], wood: '', note: 'waxed; two in each end' },
+    ],
+    steps: [
+      say`Take each corner’s angle from the frame, square and dry, with a bevel: the drawing’s is only where to start. Number block and corner.`,
+      say`Cut the ends, try each block: both faces bear along their whole length before a screw pulls them.`,
+      say`Clearance holes of ${mm(SCREW_MM)} through the block, square to its long side; pilots ${mm(PILOT_SHARE * ROOT_MM)}, ${mm(threadMm)} deep by a stop${isShort ? ', as much as the rail allows' : ''}.`,
+      say`When the frame’s joints have cured: glue both faces, rub it home, screws in, wipe. Screws before any leg’s nut is tightened.`,
+    ],
+    cautions: ['drill', 'blade'],
+    leavesGapMm: 0.1,
+    removedCm3: 0,
+    minutes: 15 + 18 * corners.length,
+    hold: { low: 0.8, high: 0.95 },
+    design: {
+      newWood: [],
+      bores: [],
+      glueLines: [{ id: `${c.trouble.id}/faces`, words: say`their faces`, areaMm2: corners.length * 2 * reachMm * blockHighMm, gapMm: 0.1, turn: 1 }],
+      // Its screws hold each block while the glue sets.
+      pressing: [],
+      closingMin: 2 * corners.length,
+      strength: 'good',
+    },
+  }
+}

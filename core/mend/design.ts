@@ -1,0 +1,34 @@
+import type { Bore } from '../geometry'
+import type { Figure } from '../measure/figure'
+import type { Phrase } from '../measure/phrase'
+import type { Vec } from '../measure/vec'
+import type { Part } from '../piece/schema'
+
+/** Two faces that one glue joins. */
+export interface GlueLine {
+  /** The trouble it answers and which of its lines it is, such as `fault:broken-leg/face`. */
+  readonly id: string
+  readonly words: Phrase
+  readonly areaMm2: number
+  /** Clearance the glue has to bridge, millimetres. */
+  readonly gapMm: number
+  /** Earlier lines of the same mend are cured before later ones are spread. */
+  readonly turn: number
+}
+
+/** A line along which a glue line is pressed: from one place under a jaw to the other, with the force it wants. */
+export interface PressLine { readonly from: Vec, readonly to: Vec, readonly force: Figure, readonly offSquareDeg: number }
+
+/** What a mend does to the wood, as geometry and as lines of glue, beyond its sizes and steps. */
+export interface Design {
+  /** New wood as it will sit, to be drawn and cut. */
+  readonly newWood: readonly Part[]
+  readonly bores: readonly Bore[]
+  readonly glueLines: readonly GlueLine[]
+  readonly pressing: readonly PressLine[]
+  /** Minutes of hands with the glue open, besides spreading and clamping. */
+  readonly closingMin: number
+  /** What it is expected to bear, against the whole part; a class until the strength is computed. */
+  readonly strength: Strength
+}
+export type Strength = 'nearly-whole' | 'good' | 'fair' | 'poor'

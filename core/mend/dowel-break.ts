@@ -1,0 +1,192 @@
+import { planeOf } from '../bodies'
+import { readBreak } from '../condition/breaks'
+import { betweenBoresMm, reachMm, type Bore } from '../geometry'
+import { input, inputOf, type FigureInput } from '../measure/figure'
+import { mm, q, say } from '../measure/phrase'
+import { add, along, cross, negate, scale, unit, type Vec } from '../measure/vec'
+import { tagOf } from '../piece/facts'
+import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
+import { dowelSolid } from './dowel-solid'
+import { faceWork, lookFirst, spoiltFace } from './glue-break'
+import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
+import { METRIC_STOCK_MM, POINT_SHARE, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
+import { breakOf, nearestJoint, partIn, type WoodCase } from './wood-case'
+
+/** A break that is glued and then bored across: dowels on a slant carry what its end grain cannot. */
+export const dowelBreak: Mend<WoodCase> = {
+  id: 'dowel-break',
+  label: 'Glue, and dowels across',
+  short: 'glue + dowels',
+  opens: false,
+  undo: 'no',
+  place: { conserve: 2, everyday: 2, strength: 1 },
+  consider,
+}
+
+/** No bit is led flatter to a part than this, degrees (docs/sources.md#dowels, low). */
+const LEAST_DRILL_DEG = 25
+/** On each side of the break so much of the dowel at least, in diameters; up to the second where there is room. */
+const LEAST_GRIP = 2
+const MOST_GRIP = 3
+/** Wood beyond the corner of the bit, square to the surface, millimetres. */
+const BEYOND_CORNER_MM = 3
+/** Middle to middle of two dowels, in diameters. */
+const SPACING = 2
+/** Wood to the next joint's tenon, dowel or bolt, millimetres. */
+const TO_JOINT_MM = 3
+const RAD = Math.PI / 180
+/** All dowels together are at least as one of this share of the part’s thickness: thinner ones would not carry what it carries. */
+const LEAST_OF_PART = 1 / 3
+/** Least and largest dowel for this, millimetres. */
+const [THINNEST_MM, THICKEST_MM] = [6, 16]
+
+export interface CrossingDowels {
+  readonly diameterMm: number
+  /** Between the dowel and the part, degrees. */
+  readonly slopeDeg: number
+  /** Past the break towards the mouth of the bore, and towards its bottom, millimetres. */
+  readonly gripMm: readonly [mouth: number, bottom: number]
+  readonly wallMm: number
+  readonly spacingMm: number
+  readonly bores: readonly Bore[]
+}
+
+function consider(c: WoodCase): Verdict {
+  const fault = breakOf(c)
+  const refused = spoiltFace(fault) ?? lookFirst(c, fault)
+  if (refused) return refused
+  const found = crossingDowels(c)
+  if ('why' in found) return no(found.why)
+  const { dowels } = found
+  const face = faceWork(c, 'fair')
+  const { diameterMm, slopeDeg, gripMm } = dowels
+  const count = dowels.bores.length
+  const lengthMm = Math.floor(gripMm[0] + gripMm[1])
+  const worst = readBreak(c.piece, fault).fibre
+  const depthMm = lengthMm + ROOM_FOR_GLUE_MM
+  return {
+    ...face,
+    fits: true,
+    reason: say`${q(worst.high ?? worst.value, 'deg')} to the fibres at worst: ${count === 1 ? 'a dowel' : 'two dowels'} of ${mm(diameterMm)}, at ${q(slopeDeg, 'deg')} to the part, ${mm(Math.min(...gripMm))} or more past the break`,
+    sizes: [...face.sizes, ...sizesOf(c, dowels, lengthMm)],
+    stock: [{ id: 'dowel', serves: 'each', what: 'dowel', count, sizesMm: [diameterMm, lengthMm + OVER_MM], wood: 'beech, ash or hard maple, split not sawn', note: 'grooved, one end chamfered; trimmed flush when it is in' }],
+    steps: [
+      ...face.steps,
+      say`When it has cured: start the bit square to the face, then lean it to ${q(slopeDeg, 'deg')} along a block cut to that angle. Bore a scrap of the same size first.`,
+      say`Bore ${mm(diameterMm)} to ${mm(depthMm)} by a stop, clearing often${count === 2 ? say`; the second ${mm(dowels.spacingMm)} beside it${slopesAgainst(c) ? ', leaning the other way' : ''}` : say``}.`,
+      say`Groove the dowel along its length; glue in the bore and on the dowel, in by hand and light taps, the hole’s bottom left ${mm(ROOM_FOR_GLUE_MM)} free. Trim flush with the grain.`,
+    ],
+    cautions: ['drill', 'blade'],
+    removedCm3: count * Math.PI / 4 * diameterMm ** 2 * depthMm / 1000,
+    minutes: face.minutes + 12 + 13 * count,
+    hold: { low: 0.7, high: 0.93 },
+    design: {
+      ...face.design,
+      newWood: dowels.bores.map((bore, i) => dowelSolid(bore, `${fault.id}-dowel-${i + 1}`, lengthMm)),
+      bores: dowels.bores,
+      glueLines: [
+        ...face.design.glueLines,
+        { id: `${c.trouble.id}/dowels`, words: say`its dowels`, areaMm2: count * Math.PI * diameterMm * lengthMm, gapMm: 0.1, turn: 2 },
+      ],
+    },
+  }
+}
+
+/** A dowel that is to be trimmed flush is cut over length, millimetres. */
+const OVER_MM = 8
+const slopesAgainst = (c: WoodCase): boolean => breakOf(c).angleDeg.value > 90 - LEAST_DRILL_DEG
+
+function sizesOf(c: WoodCase, { diameterMm, slopeDeg, gripMm, wallMm, spacingMm, bores }: CrossingDowels, lengthMm: number): Size[] {
+  const inUnit = (unit: 'mm' | 'deg') => (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'dowels', unit)
+  const [size, angle] = [inUnit('mm'), inUnit('deg')]
+  const dowel = input('dowel', diameterMm, 'mm')
+  const [mouthMm, bottomMm] = gripMm
+  return [
+    size('dowel', 'dowel', diameterMm, 'the largest stock that leaves its walls, half its own size and 3 mm at least, and goes 2 diameters past the break on both sides', [input('wall left', wallMm, 'mm')]),
+    angle('drill-slope', 'drill to the part', slopeDeg, 'square to the break, and never flatter to the part than the bit can be led', [inputOf('break to the axis', breakOf(c).angleDeg, 'deg'), input('flattest bit', LEAST_DRILL_DEG, 'deg', 'table')]),
+    size('dowel-length', 'dowel length', lengthMm, 'past the break towards the mouth + towards the bottom', [input('towards the mouth', mouthMm, 'mm'), input('towards the bottom', bottomMm, 'mm')]),
+    size('stop-entering', 'depth stop', lengthMm + ROOM_FOR_GLUE_MM, 'dowel + 1 mm for glue, from the mouth of the bore', [dowel]),
+    size('wall', 'wall left', wallMm, 'from the bore’s side to the nearest side of the part, square to the bore', [dowel]),
+    ...(bores.length === 2 ? [size('spacing', 'middle to middle', spacingMm, '2 diameters at least, as far apart as the walls allow', [dowel])] : []),
+  ]
+}
+
+/** The largest crossing dowels the part allows, two where there is room for two; why none where there is none. */
+export function crossingDowels(c: WoodCase): { readonly dowels: CrossingDowels } | { readonly why: Verdict['reason'] } {
+  const stock = METRIC_STOCK_MM.filter(d => d >= THINNEST_MM && d <= THICKEST_MM).reverse()
+  let nearest: CrossingDowels | null = null
+  for (const count of [2, 1]) {
+    for (const diameterMm of stock) {
+      const tried = tryDowels(c, diameterMm, count)
+      if (!tried || diameterMm * Math.sqrt(count) < LEAST_OF_PART * thinnestAt(c)) continue
+      const clash = tried.bores.map(b => nearestJoint(c.piece, b)).filter(n => n !== null && n.wallMm < TO_JOINT_MM)
+      if (clash.length === 0) return { dowels: tried }
+      nearest ??= tried
+    }
+  }
+  if (nearest) {
+    const { joint, wallMm } = nearest.bores.map(b => nearestJoint(c.piece, b)!).reduce((a, b) => (b.wallMm < a.wallMm ? b : a))
+    return { why: wallMm <= 0 ? say`a dowel across it would run into ${tagOf(joint)}` : say`a dowel across it would come within ${mm(wallMm)} of ${tagOf(joint)}` }
+  }
+  return { why: say`no dowel as thick as a third of the part, or two as thick as that together, goes ${LEAST_GRIP} diameters past the break on both sides and leaves its walls` }
+}
+
+function thinnestAt(c: WoodCase): number {
+  const { widthMm, depthMm } = sectionAt(partIn(c), breakOf(c).along)
+  return Math.min(widthMm, depthMm)
+}
+
+function tryDowels(c: WoodCase, diameterMm: number, count: number): CrossingDowels | null {
+  const part = partIn(c)
+  const fault = breakOf(c)
+  const plane = planeOf(part, fault)
+  const { across, through } = frameOfSegment(part, pointAtShare(part, fault.along).segment)
+  const turn = fault.turnDeg * RAD
+  const side = unit(add(scale(across, Math.cos(turn)), scale(through, Math.sin(turn))))
+  const slope = Math.max(90 - fault.angleDeg.value, LEAST_DRILL_DEG) * RAD
+  const beside = unit(cross(plane.tangent, side))
+  const widthMm = reachMm(part, plane.at, beside) + reachMm(part, plane.at, negate(beside))
+  const wall = wallNeededMm(diameterMm)
+  const spacingMm = count === 1 ? 0 : Math.max(SPACING * diameterMm, Math.min(widthMm / 2, widthMm - diameterMm - 2 * wall))
+  const made = Array.from({ length: count }, (_, i) => {
+    const lean = slopesAgainst(c) && i === 1 ? negate(side) : side
+    const way = unit(add(scale(plane.tangent, Math.cos(slope)), scale(lean, Math.sin(slope))))
+    return boreAt(c, along(plane.at, beside, (i - (count - 1) / 2) * spacingMm), way, lean, beside, diameterMm, slope)
+  })
+  if (made.some(m => m === null)) return null
+  const bores = made.map(m => m!.bore)
+  const isApart = bores.length < 2 || betweenBoresMm(bores[0]!, bores[1]!) >= (SPACING - 1) * diameterMm - 1e-6
+  if (!isApart) return null
+  const grips = made.map(m => m!.gripMm)
+  return {
+    diameterMm,
+    slopeDeg: slope / RAD,
+    gripMm: [Math.min(...grips.map(g => g[0])), Math.min(...grips.map(g => g[1]))],
+    wallMm: Math.min(...made.map(m => m!.wallMm)),
+    spacingMm,
+    bores,
+  }
+}
+
+/** One bore through a point of the break, from the side that its way comes in at; null where it has no room. */
+function boreAt(c: WoodCase, at: Vec, way: Vec, lean: Vec, beside: Vec, diameterMm: number, slope: number): { bore: Bore, gripMm: [number, number], wallMm: number } | null {
+  const part = partIn(c)
+  const radius = diameterMm / 2
+  const [toMouth, toFar] = [reachMm(part, at, negate(lean)), reachMm(part, at, lean)]
+  // Only where the whole round of the dowel is in wood does it hold; the bit's corner and its point stay clear of the far side.
+  const mouthGrip = toMouth / Math.sin(slope) - radius / Math.tan(slope)
+  const pointMm = POINT_SHARE * diameterMm
+  const bottomRoom = (toFar - BEYOND_CORNER_MM - radius * Math.cos(slope)) / Math.sin(slope) - ROOM_FOR_GLUE_MM
+  const bottomGrip = Math.min(bottomRoom, toFar / Math.sin(slope) - BEYOND_CORNER_MM - pointMm - ROOM_FOR_GLUE_MM, MOST_GRIP * diameterMm)
+  if (Math.min(mouthGrip, bottomGrip) < LEAST_GRIP * diameterMm) return null
+  const stretch = [-mouthGrip, -mouthGrip / 2, 0, bottomGrip / 2, bottomGrip].map(t => along(at, way, t))
+  const wallMm = Math.min(...stretch.flatMap(p => [reachMm(part, p, beside), reachMm(part, p, negate(beside))])) - radius
+  if (wallMm < wallNeededMm(diameterMm) - 1e-6) return null
+  const mouth = along(at, way, -(toMouth / Math.sin(slope)))
+  return {
+    bore: { part: part.id, from: mouth, to: along(at, way, bottomGrip + ROOM_FOR_GLUE_MM), diameterMm },
+    gripMm: [mouthGrip, bottomGrip],
+    wallMm,
+  }
+}
+

@@ -1,0 +1,83 @@
+import { holdsOf, isMetal, WAYS_OUT } from '../hardware'
+import { joined, say, type Phrase } from '../measure/phrase'
+import type { HoldFault, HoldKind } from '../piece/words'
+import { no, type Mend, type Verdict } from './mend'
+import { holdIn, jointIn, type WoodCase } from './wood-case'
+
+/** What turns on a thread or a screw and only has to be made tight again. */
+const TIGHTENED: ReadonlySet<HoldKind> = new Set(['screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip'])
+/** What tightening does not mend. */
+const SPOILT: readonly HoldFault[] = ['stripped', 'bent', 'snapped', 'seized', 'split-wood', 'crushed-wood', 'worn']
+/** What was driven in and can come out again for good. */
+const DRIVEN: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'snapped-screw', 'brad', 'nail', 'staple'])
+
+/** Hardware that is merely loose: what has a thread is made tight, in order, and tried. */
+export const tighten: Mend<WoodCase> = {
+  id: 'tighten',
+  label: 'Tighten it',
+  short: 'tighten',
+  opens: false,
+  undo: 'yes',
+  place: { conserve: 1, everyday: 1, strength: 1 },
+  isFor: c => heldIn(c).some(h => TIGHTENED.has(h.kind)),
+  consider: considerTighten,
+}
+
+const NO_WOOD = { sizes: [], stock: [], cautions: [], leavesGapMm: 0, removedCm3: 0 } as const
+
+interface Held { readonly kind: HoldKind, readonly faults: readonly HoldFault[], readonly state: string }
+const heldIn = (c: WoodCase): Held[] => (c.trouble.kind === 'hardware-loose' ? holdsOf(c.piece, jointIn(c)) : [holdIn(c)])
+
+function considerTighten(c: WoodCase): Verdict {
+  const held = heldIn(c)
+  const threaded = held.filter(h => TIGHTENED.has(h.kind))
+  const gone = threaded.find(h => h.state === 'gone')
+  if (gone) return no(say`its ${WAYS_OUT[gone.kind].label} is lost: the same size again, into sound wood`)
+  const spoilt = threaded.find(h => h.faults.some(f => SPOILT.includes(f)))
+  if (spoilt) return no(say`its ${WAYS_OUT[spoilt.kind].label} is ${spoilt.faults.map(f => f.replaceAll('-', ' ')).join(', ')}: tightening does not mend that`)
+  const names = [...new Set(threaded.map(h => WAYS_OUT[h.kind].label))]
+  return {
+    fits: true,
+    reason: say`${joined(names.map((n): Phrase => say`${n}`), ', ')}: sound, and loose only`,
+    ...NO_WOOD,
+    steps: [
+      say`Clean the faces and lay them together without strain; nothing between them, no glue.`,
+      say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`,
+      say`Try it; look again in a month, for new wood settles.`,
+    ],
+    minutes: 8,
+    hold: { low: 0.7, high: 0.9 },
+  }
+}
+
+/** Metal that does not belong there, or no longer holds: out, and its hole closed with wood. */
+export const screwOut: Mend<WoodCase> = {
+  id: 'metal-out',
+  label: 'Out, and its hole plugged',
+  short: 'out, plugged',
+  opens: false,
+  undo: 'partly',
+  place: { conserve: 2, everyday: 2, strength: 2 },
+  isFor: c => c.trouble.kind === 'hold-failed' && DRIVEN.has(holdIn(c).kind) && isMetal(holdIn(c).kind),
+  consider: considerOut,
+}
+
+function considerOut(c: WoodCase): Verdict {
+  const held = holdIn(c)
+  const way = WAYS_OUT[held.kind]
+  const isGone = held.state === 'gone'
+  return {
+    fits: true,
+    reason: isGone ? say`it is out already: its hole is closed with wood` : say`${way.label}: ${way.tool}`,
+    ...NO_WOOD,
+    stock: [{ id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [], wood: 'the part’s own wood', note: 'to the hole as it is once the metal is out; grain along the part where it shows, across it where a new screw goes in' }],
+    steps: [
+      ...(isGone ? [] : [say`${way.way} If it will not come: ${way.otherwise}`]),
+      say`Clear the hole to sound wood with the next bit that makes it round, and measure it.`,
+      say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`,
+    ],
+    cautions: [...way.cautions, 'blade'],
+    minutes: (isGone ? 0 : way.minutes) + 12,
+    hold: { low: 0.8, high: 0.95 },
+  }
+}

@@ -1,0 +1,93 @@
+import { faceForce } from '../clamping'
+import { reachMm } from '../geometry'
+import { input, inputOf, type FigureInput } from '../measure/figure'
+import { mm, say } from '../measure/phrase'
+import { add, along, negate, scale, type Vec } from '../measure/vec'
+import { frameOfSegment, pointAtShare } from '../piece/geometry'
+import type { Loss, Part } from '../piece/schema'
+import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
+import { pressureMPa } from './press'
+import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
+
+/** Wood that is gone from an edge or a face, let in again in the same wood. */
+export const letInPatch: Mend<WoodCase> = {
+  id: 'let-in-patch',
+  label: 'Let-in patch',
+  short: 'patch',
+  opens: false,
+  undo: 'partly',
+  place: { conserve: 1, everyday: 1, strength: 1 },
+  consider,
+}
+
+/** The recess goes so far past the loss on each side, to sound wood, millimetres. */
+const TO_SOUND_MM = 2
+/** A patch thinner than this curls and lets go, millimetres. */
+const THINNEST_MM = 3
+/** How far it stands proud until it is brought down, millimetres. */
+const PROUD_MM = 0.5
+/** Its sides lean inward by this, so that pressing closes the line, degrees. */
+const TAPER_DEG = 7
+/** Beyond this share of the part the loss is not patched from one face. */
+const DEEPEST_SHARE = 0.5
+
+function consider(c: WoodCase): Verdict {
+  const fault = faultOf(c) as Loss
+  const part = partIn(c)
+  const isAssumed = [fault.lengthMm, fault.widthMm, fault.depthMm].some(m => m.basis === 'assumed')
+  if (isAssumed) return notYet(say`measure what is gone: length, width and depth`)
+  const { point, segment } = pointAtShare(part, fault.along)
+  const { tangent, across, through } = frameOfSegment(part, segment)
+  const turn = fault.turnDeg * Math.PI / 180
+  const out: Vec = add(scale(across, Math.cos(turn)), scale(through, Math.sin(turn)))
+  const [outMm, inMm] = [reachMm(part, point, out), reachMm(part, point, negate(out))]
+  const deepMm = Math.max(THINNEST_MM, fault.depthMm.value + 0.5)
+  if (deepMm > DEEPEST_SHARE * (outMm + inMm)) return no(say`${mm(fault.depthMm.value)} deep in ${mm(outMm + inMm)}: over half of it, so it wants one piece right through or a new end`)
+  const [longMm, wideMm] = [fault.lengthMm.value + 2 * TO_SOUND_MM, fault.widthMm.value + 2 * TO_SOUND_MM]
+  const area = longMm * wideMm + 2 * (longMm + wideMm) * deepMm
+  const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'mends')
+  const sound = input('to sound wood', TO_SOUND_MM, 'mm', 'table')
+  const outer = along(point, out, outMm)
+  const beside: Vec = add(scale(across, -Math.sin(turn)), scale(through, Math.cos(turn)))
+  return {
+    fits: true,
+    reason: say`${mm(fault.lengthMm.value)} × ${mm(fault.widthMm.value)} × ${mm(fault.depthMm.value)} gone, ${mm(outMm + inMm - deepMm)} stay behind it`,
+    sizes: [
+      size('length', 'recess, along the grain', longMm, 'what is gone + 2 mm on each side, to sound wood', [inputOf('gone', fault.lengthMm, 'mm'), sound]),
+      size('width', 'recess, across', wideMm, 'what is gone + 2 mm on each side, to sound wood', [inputOf('gone', fault.widthMm, 'mm'), sound]),
+      size('thickness', 'recess, deep', deepMm, 'to sound wood, and 3 mm at least', [inputOf('gone', fault.depthMm, 'mm')]),
+      size('wall', 'stays behind it', outMm + inMm - deepMm, 'thickness of the part there − recess', [input('thickness there', outMm + inMm, 'mm')]),
+    ],
+    stock: [{ id: 'patch', serves: 'each', what: 'patch', count: 1, sizesMm: [deepMm + PROUD_MM, wideMm + 1, longMm + 1], wood: part.species, note: 'grain and rings as the part, a shade lighter rather than darker' }],
+    steps: [
+      say`Cut the patch first, its sides leaning in ${TAPER_DEG}° to the bottom; lay it on with its grain along the part and scribe round it.`,
+      say`Cut the recess to the line, flat at the bottom, ${mm(deepMm)} deep; pare until it closes by pressing.`,
+      say`Glue bottom and sides, press square to the face. It stands ${PROUD_MM} mm proud and is brought down when it has cured.`,
+    ],
+    cautions: ['blade'],
+    leavesGapMm: 0.1,
+    removedCm3: Math.max(0, longMm * wideMm * deepMm - fault.lengthMm.value * fault.widthMm.value * fault.depthMm.value) / 1000,
+    minutes: 45,
+    hold: { low: 0.75, high: 0.95 },
+    design: {
+      newWood: [patchSolid(part, fault.id, along(outer, out, PROUD_MM - (deepMm + PROUD_MM) / 2), tangent, beside, longMm, wideMm, deepMm + PROUD_MM)],
+      bores: [],
+      glueLines: [{ id: `${c.trouble.id}/bed`, words: say`its bed`, areaMm2: area, gapMm: 0.1, turn: 1 }],
+      pressing: [{ from: along(point, out, -inMm), to: along(outer, out, PROUD_MM), force: faceForce(longMm * wideMm, pressureMPa(part.species)), offSquareDeg: 0 }],
+      closingMin: 1,
+      strength: 'good',
+    },
+  }
+}
+
+const asTuple = ([x, y, z]: Vec): [number, number, number] => [x, y, z]
+function patchSolid(part: Part, fault: string, middle: Vec, grain: Vec, beside: Vec, longMm: number, wideMm: number, thickMm: number): Part {
+  return {
+    id: `${fault}-patch`,
+    role: 'patch',
+    axis: [asTuple(along(middle, grain, -longMm / 2)), asTuple(along(middle, grain, longMm / 2))],
+    across: asTuple(beside),
+    section: { shape: 'rectangle', stations: [{ along: 0, widthMm: wideMm, depthMm: thickMm }] },
+    species: part.species,
+  }
+}

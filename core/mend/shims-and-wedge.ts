@@ -1,0 +1,44 @@
+import { assumed } from '../measure/measured'
+import { fitMm, say } from '../measure/phrase'
+import { kerfAndWedge } from './kerf-and-wedge'
+import { EASY_FIT_MM, no, rocksAtEdges, widest, type JointCase, type Mend, type TwoEnds, type Verdict } from './mend'
+import { shims } from './shims'
+
+/** Loose at cheeks and edges together, the commonest way of all: shims take the one, a wedge the other. */
+export const shimsAndWedge: Mend<JointCase> = {
+  id: 'shims-and-wedge',
+  label: 'Shims at the cheeks, wedge at the edges',
+  short: 'shims + wedge',
+  opens: true,
+  undo: 'no',
+  place: { conserve: 5, everyday: 4, strength: 5 },
+  fittedWet: true,
+  consider,
+}
+
+const CLOSED: TwoEnds = { mouth: assumed(0), bottom: null }
+
+function consider(c: JointCase): Verdict {
+  const { cheek, edge } = c.clearance
+  if (c.joint.form.kind !== 'mortise-and-tenon') return no(say`only a square tenon is loose both ways`)
+  if (!rocksAtEdges(c)) return no(say`the edges leave ${fitMm(widest(edge))}: no wedge is needed`)
+  if (widest(cheek) <= Math.min(c.glueGapMm, EASY_FIT_MM)) return no(say`the cheeks leave ${fitMm(widest(cheek))}: no shims are needed`)
+  // Each is asked about its own clearance as if the other were seen to already.
+  const shimmed = shims.consider({ ...c, clearance: { ...c.clearance, edge: CLOSED } })
+  if (!shimmed.fits) return shimmed
+  const wedged = kerfAndWedge.consider({ ...c, clearance: { ...c.clearance, cheek: CLOSED } })
+  if (!wedged.fits) return wedged
+  return {
+    fits: true,
+    reason: say`loose both ways: ${shimmed.reason}; ${wedged.reason}`,
+    sizes: [...shimmed.sizes, ...wedged.sizes],
+    stock: [...shimmed.stock, ...wedged.stock],
+    // The shims are on before the kerf is sawn, or its saw tears them.
+    steps: [...shimmed.steps, say`Glue the shims to the tenon and let them set before it is kerfed.`, ...wedged.steps],
+    cautions: [...new Set([...shimmed.cautions, ...wedged.cautions])],
+    leavesGapMm: Math.max(shimmed.leavesGapMm, wedged.leavesGapMm),
+    removedCm3: shimmed.removedCm3 + wedged.removedCm3,
+    minutes: shimmed.minutes + wedged.minutes,
+    hold: { low: Math.min(shimmed.hold.low, wedged.hold.low), high: Math.min(shimmed.hold.high, wedged.hold.high) },
+  }
+}

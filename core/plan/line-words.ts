@@ -1,0 +1,36 @@
+import { bodyName } from '../bodies'
+import type { ClampLine } from '../clamping'
+import { joined, say, type Phrase } from '../measure/phrase'
+import { tagOf } from '../piece/facts'
+import type { Piece } from '../piece/schema'
+import { glueNamed } from '../reference/glues'
+import type { Plan } from './plan'
+import { troubleName } from './troubles'
+import { woodWork } from './wood'
+
+/** How a glue line is called: a joint by its tag, a mend’s own line by its trouble and which of its faces it is. */
+export function lineName(piece: Piece, plan: Pick<Plan, 'woodMends' | 'troubles'>, line: string): Phrase {
+  const joint = piece.joints.find(j => `joint:${j.id}` === line)
+  if (joint) return say`${tagOf(joint)}`
+  const mend = plan.woodMends.find(m => woodWork(m)?.design?.glueLines.some(l => l.id === line))
+  const words = mend && woodWork(mend)?.design?.glueLines.find(l => l.id === line)?.words
+  const trouble = plan.troubles.find(t => t.id === mend?.trouble)
+  if (!words || !trouble) return say`${line}`
+  return say`${trouble.tag || troubleName(piece, trouble)}, ${words}`
+}
+
+/** What is closed in a stage, in the order in which it is. */
+export const stageLines = (piece: Piece, plan: Pick<Plan, 'woodMends' | 'troubles'>, stage: { readonly joints: readonly string[], readonly wood: readonly string[] }): Phrase =>
+  joined([...stage.joints.map(id => `joint:${id}`), ...stage.wood].map(id => lineName(piece, plan, id)), '; ')
+
+/** What a clamp is for: the body it runs along and the joints it closes, or the glue line it presses. */
+export function clampWords(piece: Piece, line: ClampLine): string {
+  return line.label ?? `${bodyName(piece, line.part)}, ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(' and ')}`
+}
+
+/** The glues of a stage by name. */
+export const glueNames = (stage: Plan['stages'][number]): string => stage.glues.map(id => glueNamed(id).label).join(' and ')
+
+/** What a stage’s glue leaves of time to use, minutes: the shortest of what is spread in it. */
+export const openInStage = (plan: Plan, stage: Plan['stages'][number]): number =>
+  Math.min(...stage.glues.map(id => plan.glue.choice.verdicts.find(v => v.glue.id === id)?.open.value ?? 0))

@@ -1,0 +1,122 @@
+import { partOfBody } from '../bodies'
+import type { ClampLine } from '../clamping'
+import { SLIP_DEG } from '../clamping'
+import type { Trouble } from '../condition/troubles'
+import type { WoodClosing } from '../glueup'
+import { distance } from '../measure/vec'
+import { woodCandidates, type Design, type PressLine, type Work } from '../mend'
+import { axisLengthMm } from '../piece/geometry'
+import { cornersOf } from '../mend/corner-block'
+import type { TakeApart } from '../takeapart'
+import { isSettled, waitsFor, type Job } from './job'
+import type { TroubleMend } from './plan'
+import { troubleName } from './troubles'
+
+/** Every mend of what is wrong besides loose joints, with the glue in view, and the repairer’s own pick if it fits. */
+export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
+  const isAccepted = (t: Trouble) => t.kind === 'bracing-lost' && job.original.choices.bracing?.answer === 'accept'
+  const found = job.troubles.filter(t => !isSettled(job, t.id) && !isAccepted(t)).flatMap((trouble): TroubleMend[] => {
+    const options = woodCandidates({ piece: job.original, trouble, school: job.school, glueGapMm })
+      .map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+    if (options.length === 0) return []
+    const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)
+    return [{ trouble: trouble.id, options, chosen: (own ?? options.find(o => o.verdict.fits))?.id ?? null, picked: own !== undefined }]
+  })
+  // What stands on something that nothing sees to is not begun.
+  const answered = answeredBy(found)
+  return found.map((m) => {
+    const waits = waitsFor(job, job.troubles.find(t => t.id === m.trouble)!).some(id => !answered.has(id))
+    return waits ? { ...m, chosen: null } : m
+  })
+}
+
+export const woodWork = (m: TroubleMend): Work | null => {
+  const verdict = m.options.find(o => o.id === m.chosen)?.verdict
+  return verdict?.fits ? verdict : null
+}
+
+/** No more is asked of a stick that is bent to be slipped in between what stands, as a share of its length in its skin (low). */
+const MOST_STRAIN = 0.008
+
+/** The shorter tenon of a stick that is slipped in is cut to this share of its depth. */
+const SHORTENED = 2 / 3
+
+/**
+ * Whether a part that is made again can be bent enough to go in where the frame stands round it: one tenon home, the stick
+ * bowed until the other passes its socket’s mouth. Bowed by s it is shorter by 8 s² / 3 L; its skin is strained 4 s d / L².
+ */
+export function springsIn(job: Job, partId: string): boolean {
+  const own = job.piece.joints.filter(j => j.enters === partId)
+  const part = job.piece.parts.find(p => p.id === partId)!
+  if (part.section.shape !== 'round' || own.length !== 2 || own.some(j => j.form.kind !== 'round-tenon')) return false
+  const lengthMm = axisLengthMm(part)
+  const bowMm = Math.sqrt(3 * lengthMm * SHORTENED * Math.min(...own.map(j => j.depthMm.value)) / 8)
+  const thickMm = Math.max(...part.section.stations.map(s => Math.max(s.widthMm, s.depthMm)))
+  return 4 * bowMm * thickMm / lengthMm ** 2 <= MOST_STRAIN
+}
+
+/** The ids of troubles in the wood that have their mend. */
+export const answeredBy = (mends: readonly TroubleMend[]): Set<string> => new Set(mends.filter(m => m.chosen !== null).map(m => m.trouble))
+
+/** The breaks, by their faults, whose halves a chosen mend joins again. */
+export const breaksToClose = (job: Job, mends: readonly TroubleMend[]): Set<string> => {
+  const answered = answeredBy(mends)
+  return new Set(job.troubles.filter(t => t.kind === 'break' && answered.has(t.id)).map(t => t.fault!))
+}
+
+/** All glue lines of the chosen mends that are not a joint’s, with their turn among the joints. */
+export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeApart): WoodClosing[] {
+  return mends.flatMap((m) => {
+    const design = woodWork(m)?.design
+    const trouble = job.troubles.find(t => t.id === m.trouble)!
+    if (!design) return []
+    const when = turnOf(job, trouble, apart)
+    return design.glueLines.map((line): WoodClosing => ({
+      id: line.id,
+      trouble: trouble.id,
+      fault: trouble.fault,
+      when,
+      turn: line.turn,
+      parts: partsOf(job, trouble),
+      areaMm2: line.areaMm2,
+      closingMin: line.turn === 1 ? design.closingMin : 1,
+      lines: line.turn === 1 ? pressLines(job, trouble, design) : [],
+    }))
+  })
+}
+
+/**
+ * When a line is closed. The halves of a break that lie loose go home in their turn; where the frame holds them near each
+ * other they close before anything on them, unless joints on them come out: then those go home first. Blocks come last.
+ */
+function turnOf(job: Job, trouble: Trouble, apart: TakeApart): WoodClosing['when'] {
+  if (trouble.kind === 'bracing-lost') return 'last'
+  if (trouble.kind !== 'break') return 'first'
+  if (apart.moves.some(m => m.breaks.includes(trouble.fault!))) return 'in-turn'
+  if (!apart.sprungBreaks.includes(trouble.fault!)) return 'first'
+  const own = job.standing.breaks.filter(b => b.fault === trouble.fault).flatMap(b => [b.first, b.second])
+  const moved = apart.moves.flatMap(m => m.joints).map(id => job.standing.piece.joints.find(j => j.id === id)!)
+  return moved.some(j => own.includes(j.enters) || own.includes(j.receives)) ? 'last' : 'first'
+}
+
+/** The bodies a line is on, or the rails and legs of the corners that are blocked. */
+function partsOf(job: Job, trouble: Trouble): string[] {
+  if (trouble.kind === 'bracing-lost') return cornersOf(job.piece).flatMap(c => [c.leg, ...c.rails])
+  const halves = job.standing.breaks.filter(b => b.fault === trouble.fault).flatMap(b => [b.first, b.second])
+  if (halves.length > 0) return halves
+  return job.standing.piece.parts.map(p => p.id).filter(id => partOfBody(id) === trouble.part)
+}
+
+function pressLines(job: Job, trouble: Trouble, design: Design): ClampLine[] {
+  return design.pressing.map((p: PressLine): ClampLine => ({
+    part: trouble.part ?? '',
+    label: troubleName(job.original, trouble),
+    joints: [],
+    from: p.from,
+    to: p.to,
+    spanMm: distance(p.from, p.to),
+    force: p.force,
+    offSquareDeg: p.offSquareDeg,
+    needsCaul: p.offSquareDeg > SLIP_DEG,
+  }))
+}

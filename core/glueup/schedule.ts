@@ -45,31 +45,49 @@ export function workUntilMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMi
 }
 
 /**
- * Stages in order, one pair of hands at a time: after the stages they stand on are out of clamps, and when clamps are free.
- * `gluesOf` gives what is spread in a stage; `climateOf` gives the climate of the room a stage cures in; `gluedAt` holds the stages already done, with the time
- * their clamps went on.
+ * Puts stages on the clock, one pair of hands at a time: of those whose forerunners are out of clamps the one that can be
+ * begun first, when clamps are free; they are numbered as they are begun. `gluesOf` gives what is spread in a stage,
+ * `climateOf` the climate of the room it cures in, `gluedAt` the stages already done, with the time their clamps went on.
  */
 export function schedule(stages: readonly Stage[], gluesOf: (stage: Stage) => readonly Glue[], shop: Shop, climateOf: (stage: Stage) => Climate, readyMin: number, gluedAt: ReadonlyMap<number, number> = new Map()): ScheduledStage[] {
   const rack = wholeRack(shop.rack)
   const done: ScheduledStage[] = []
+  const left = [...stages]
   let handsFree = readyMin
-  for (const stage of stages) {
-    if (done.some(d => !Number.isFinite(d.setMin))) return done
-    const after = stage.after.map(n => done.find(d => d.number === n)!.clampsOffMin)
-    const glued = gluedAt.get(stage.number)
-    const { startMin, clamps } = glued === undefined ? startWithClamps(stage, rack, shop, Math.max(handsFree, ...after)) : { startMin: glued - stage.working.value, clamps: handOut(stage.lines, rack, glued) }
+  while (left.length > 0 && done.every(d => Number.isFinite(d.setMin))) {
+    const offAt = (n: number) => done.find(d => d.number === n)?.clampsOffMin
+    const ready = left.filter(s => s.after.every(n => offAt(n) !== undefined)).map((stage) => {
+      const glued = gluedAt.get(stage.number)
+      const start = glued === undefined
+        ? startWithClamps(stage, rack, shop, Math.max(handsFree, ...stage.after.map(n => offAt(n)!)))
+        : { startMin: glued - stage.working.value, clamps: handOut(stage.lines, rack, glued) }
+      return { stage, glued, ...start }
+    })
+    const { stage, glued, startMin, clamps } = ready.reduce((a, b) => (b.startMin < a.startMin ? b : a))
     const clampedMin = glued ?? startMin + stage.working.value
-    const climate = climateOf(stage)
-    const glues = gluesOf(stage)
-    const cureMin = glues.map(glue => clampTime(glue, climate, shop, clampedMin)).reduce((a, b) => (b.value > a.value ? b : a))
-    const setMin = clampedMin + cureMin.value
-    const clampsOffMin = Number.isFinite(setMin) ? nextWorkingMin(shop, setMin) : Infinity
-    const restUntilMin = clampedMin + Math.max(...glues.map(glue => minutesToCure(glue, glue.restH * 60, climate, shop, clampedMin)))
-    for (const { clamp } of clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: clampsOffMin }
+    const timed = cureOf(gluesOf(stage), climateOf(stage), shop, clampedMin)
+    for (const { clamp } of clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: timed.clampsOffMin }
     handsFree = Math.max(handsFree, clampedMin)
-    done.push({ ...stage, startMin, clampedMin, cureMin, setMin, clampsOffMin, restUntilMin, clamps, glued: glued !== undefined, glues: glues.map(g => g.id) })
+    done.push({ ...stage, startMin, clampedMin, ...timed, clamps, glued: glued !== undefined })
+    left.splice(left.indexOf(stage), 1)
   }
-  return done
+  const place = new Map(done.map((d, i) => [d.number, i + 1]))
+  return done.map(d => ({ ...d, number: place.get(d.number)!, after: d.after.map(n => place.get(n)!) }))
+}
+
+type Cure = Pick<ScheduledStage, 'cureMin' | 'setMin' | 'clampsOffMin' | 'restUntilMin' | 'glues'>
+
+/** When what was spread has set and when it has cured: the slowest of it. */
+function cureOf(glues: readonly Glue[], climate: Climate, shop: Shop, clampedMin: number): Cure {
+  const cureMin = glues.map(glue => clampTime(glue, climate, shop, clampedMin)).reduce((a, b) => (b.value > a.value ? b : a))
+  const setMin = clampedMin + cureMin.value
+  return {
+    cureMin,
+    setMin,
+    clampsOffMin: Number.isFinite(setMin) ? nextWorkingMin(shop, setMin) : Infinity,
+    restUntilMin: clampedMin + Math.max(...glues.map(glue => minutesToCure(glue, glue.restH * 60, climate, shop, clampedMin))),
+    glues: glues.map(g => g.id),
+  }
 }
 
 /** The first working moment at which every line that can be served at all gets its clamp. */

@@ -86,7 +86,9 @@ export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: rea
   const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
   const groups = bestSplit(nodes, members => badness(piece, evaluate(members), ties))
   // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
-  const order = groups.map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth)
+  // Of what may be begun at once the halves go first: they cure longest, and more comes after.
+  const hasWood = (members: readonly number[]) => members.some(i => nodes[i]!.wood.length > 0)
+  const order = groups.map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth || Number(hasWood(b.members)) - Number(hasWood(a.members)))
   const inTurn = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
   const stages = aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties)
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
@@ -159,7 +161,9 @@ function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly 
     nodes.push({ joints: [], wood: [later], parent: nodes[first]!.parent })
     nodes[first] = { ...nodes[first]!, parent: nodes.length - 1 }
   }
-  for (const joint of onTheirOwn) nodes.push({ joints: [joint], wood: [], parent: nodes.length > 0 ? 0 : null })
+  // What is mended in place is closed before the last closing of joints; halves joined in the hand are nothing to it.
+  const root = nodes.findIndex(n => n.joints.length > 0)
+  for (const joint of onTheirOwn) nodes.push({ joints: [joint], wood: [], parent: root < 0 ? null : root })
   return nodes
 }
 

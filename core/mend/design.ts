@@ -14,6 +14,8 @@ export interface GlueLine {
   readonly gapMm: number
   /** Earlier lines of the same mend are cured before later ones are spread. */
   readonly turn: number
+  /** It only holds until the next step: of the glues that do, the one that sets first. */
+  readonly soon?: boolean
 }
 
 /** A line along which a glue line is pressed: from one place under a jaw to the other, with the force it wants. */

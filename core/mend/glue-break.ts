@@ -75,7 +75,7 @@ export function faceWork(c: WoodCase, strength: 'good' | 'fair'): Work & { reado
       say`Pick out splinters and old glue; unfold bent fibres with a wet needle. Sand nothing: the faces find each other only as they broke.`,
       say`Close it dry and mark across it in two places, so that it goes home the same way.`,
       say`Glue on both faces, worked in with a stiff brush; on end grain twice, five minutes apart.`,
-      steep ? say`Press it along the part, straight from front and side before it sets.` : say`Press it square to its face, blocks padded; a stop at each end keeps it from creeping.`,
+      steep ? say`Press it along the part; tape or a splint across, for its slope wants to slide. Straight from front and side before it sets.` : say`Press it square to its face, blocks padded; a stop at each end keeps it from creeping.`,
     ],
     cautions: [],
     leavesGapMm: fault.gapMm?.value ?? 0,

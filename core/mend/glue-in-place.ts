@@ -25,6 +25,7 @@ function consider(c: JointCase): Verdict {
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock, whatever glue goes in`)
   if (c.finding.oldGlue === 'unknown') return no(say`nobody knows the old glue inside: a warm damp swab on a crumb first, for new glue holds only over protein`)
   if (c.finding.oldGlue !== 'protein' && c.finding.oldGlue !== 'none') return no(say`new glue does not bond over ${c.finding.oldGlue === 'pva' ? 'PVA' : c.finding.oldGlue} left inside`)
+  if (c.glueBondsOver && c.finding.oldGlue !== 'none' && !c.glueBondsOver.includes(c.finding.oldGlue)) return no(say`the glue in the pot does not bond over the ${c.finding.oldGlue} glue left inside`)
   return {
     fits: true, reason: say`it ${state} and still fits; clearly less sure than opening it`,
     sizes: [], stock: [{ id: 'syringe', serves: 'all', what: 'syringe and needle', count: 1, sizesMm: [], wood: '', note: 'needle 1 mm' }], cautions: [], leavesGapMm: gap, removedCm3: 0, minutes: 12,

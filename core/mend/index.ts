@@ -13,6 +13,7 @@ import { lockingPin } from './locking-pin'
 import type { JointCase, Mend, Verdict } from './mend'
 import { newDowel } from './new-dowel'
 import { reGlue } from './re-glue'
+import { sawAndBore } from './saw-and-bore'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import type { WoodCase } from './wood-case'
@@ -22,7 +23,7 @@ export const MENDS: readonly Mend<JointCase>[] = [reGlue, shims, kerfAndWedge, n
 
 /** Mends of everything else, by the kind of trouble each answers. */
 export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
-  'break': [glueBreak, dowelBreak],
+  'break': [glueBreak, sawAndBore, dowelBreak],
   'split': [closeSplit],
   'loss': [letInPatch],
   'part-missing': [copyPart],

@@ -4,7 +4,7 @@ import type { Phrase } from '../measure/phrase'
 import { findingOf, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
-import type { ClearanceKey, JointState, School } from '../piece/words'
+import type { ClearanceKey, JointState, OldGlue, School } from '../piece/words'
 import { isMetal, locksOf } from '../hardware'
 import type { CautionId } from '../reference/cautions'
 import type { Design } from './design'
@@ -22,6 +22,8 @@ export interface JointCase {
   readonly metal: boolean
   /** Largest clearance the glue in view bridges, millimetres. */
   readonly glueGapMm: number
+  /** Old glues that the glue in view holds over; null while it is not known which glue it is. */
+  readonly glueBondsOver: readonly OldGlue[] | null
   readonly clearance: Readonly<Record<'cheek' | 'edge' | 'round', TwoEnds>>
 }
 
@@ -30,7 +32,7 @@ export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured |
 
 /** What a size on the cut sheet is the size of. */
 export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-proud' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
-  | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall' | 'glue-face' | 'drill-slope' | 'end-slope' | 'spacing'
+  | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall' | 'glue-face' | 'drill-slope' | 'saw-line' | 'bit' | 'end-slope' | 'spacing'
   | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring'
 /** A size on the cut sheet. */
 export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
@@ -90,13 +92,13 @@ export const no = (reason: Phrase): Verdict => ({ fits: false, reason })
 /** What a loose joint usually measures when nobody has measured it; low confidence, shown as assumed. */
 const USUAL_CLEARANCE_MM: Readonly<Record<JointState, number>> = { 'not-tested': 0.05, 'solid': 0.05, 'ticks': 0.08, 'gives': 0.14, 'swings': 0.4, 'apart': 0.3 }
 
-export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number): JointCase {
+export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number, glueBondsOver: readonly OldGlue[] | null = null): JointCase {
   const finding = findingOf(piece, joint.id)
   const ends = (key: 'cheek' | 'edge' | 'round'): TwoEnds => ({
     mouth: finding.clearance[key] ?? assumed(USUAL_CLEARANCE_MM[finding.state]), bottom: finding.clearance[`${key}-bottom` as ClearanceKey] ?? null,
   })
   return {
-    joint, finding, school, glueGapMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
+    joint, finding, school, glueGapMm, glueBondsOver, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
     receivingName: nameOf(piece, joint.receives),
     metal: locksOf(piece, joint).some(h => isMetal(h.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },

@@ -28,7 +28,8 @@ export function pressBreak(part: Part, fault: Break, areaMm2: number): PressLine
   const isSteep = fault.angleDeg.value >= ALONG_FROM_DEG
   const tiltDeg = isSteep ? 90 - fault.angleDeg.value : fault.angleDeg.value
   const force = faceForce(areaMm2, pressureMPa(part.species), tiltDeg)
-  if (isSteep) return [{ from: part.axis[0]!, to: part.axis[part.axis.length - 1]!, force, offSquareDeg: tiltDeg }]
+  // The jaws sit square on the part’s ends; what slides along the slope of the face is held by tape or a splint.
+  if (isSteep) return [{ from: part.axis[0]!, to: part.axis[part.axis.length - 1]!, force, offSquareDeg: 0 }]
   const aside = sideOf(plane.normal, plane.tangent)
   const [back, out] = [reachMm(part, plane.at, negate(aside)), reachMm(part, plane.at, aside)]
   // A long slanting face wants a clamp each time its line would leave half the pressure: about twice the depth apart.

@@ -2,7 +2,8 @@ import { pegsOf } from '../drawing'
 import { toSolidMm, type Bore } from '../geometry'
 import type { Trouble } from '../condition/troubles'
 import type { Phrase } from '../measure/phrase'
-import { partOf } from '../piece/facts'
+import { standingOf } from '../bodies'
+import { findingOf, partOf } from '../piece/facts'
 import type { Break, Fault, Hold, Joint, Part, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
 import type { Verdict } from './mend'
@@ -25,6 +26,22 @@ export const holdIn = (c: WoodCase): Hold => c.piece.holds.find(h => `hold:${h.i
 
 /** Would do, but for something nobody has looked at. */
 export const notYet = (reason: Phrase): Verdict => ({ fits: false, reason, wants: true })
+
+/** Whether the halves of a break lie loose from each other as the piece is: no frame of joints that hold runs from one to the other. */
+export function halvesAreFree(piece: Piece, fault: Break): boolean {
+  const { piece: standing, breaks } = standingOf(piece)
+  const tie = breaks.find(b => b.fault === fault.id)
+  if (!tie) return false
+  const holding = standing.joints.filter(j => findingOf(piece, j.id).state !== 'apart' && j.form.kind !== 'rest')
+  const reached = new Set([tie.first])
+  for (const body of reached) {
+    for (const j of holding) {
+      if (j.enters === body) reached.add(j.receives)
+      if (j.receives === body) reached.add(j.enters)
+    }
+  }
+  return !reached.has(tie.second)
+}
 
 /** The joint whose tenon, dowel or bolt a bore comes nearest to, and the wood between them, millimetres; null where the part has none. */
 export function nearestJoint(piece: Piece, bore: Bore): { readonly joint: Joint, readonly wallMm: number } | null {

@@ -1,12 +1,16 @@
 import { jointCase, mendCandidates, type Work } from '../mend'
 import type { Joint } from '../piece/schema'
 import type { TakeApart } from '../takeapart'
+import type { Glue } from '../reference/glues'
 import type { Job } from './job'
 import type { JointMend } from './plan'
 
+/** What any film glue bridges while none is in view, millimetres. */
+export const USUAL_GAP_MM = 0.15
+
 /** Every mend for a joint with the glue in view, and the repairer’s own pick if it fits. */
-export function candidatesFor({ piece, school }: Job, joint: Joint, gapMm: number): JointMend {
-  const options = mendCandidates(jointCase(piece, joint, school, gapMm)).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+export function candidatesFor({ piece, school }: Job, joint: Joint, glue: Glue | null): JointMend {
+  const options = mendCandidates(jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, piece.choices.glue === null ? glue?.bondsOver ?? null : null)).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
   const own = piece.choices.mends[`joint:${joint.id}`]
   const pick = options.find(o => o.id === own && o.verdict.fits)
   return { joint: joint.id, options, chosen: pick?.id ?? null, picked: pick !== undefined }

@@ -5,13 +5,12 @@ import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
 import { findingOf, isGlued } from '../piece/facts'
-import type { Joint } from '../piece/schema'
 import type { Glue } from '../reference/glues'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { takeApart, type TakeApart } from '../takeapart'
-import { candidatesFor, chosenWork, settleMend, workOf } from './candidates'
+import { USUAL_GAP_MM, chosenWork, settleMend, workOf } from './candidates'
 import { cureClimate, isApart, isSettled, jointOf, jointsToMend, roomOf, type Job } from './job'
-import { gluesOfWood, pickGlue, withOwnGlue, type OwnGlues } from './glue-lines'
+import { gluesOfWood, mendWithGlue, pickGlue, type GluedMend, type OwnGlues } from './glue-lines'
 import type { JointMend, TroubleMend } from './plan'
 import { preparationTime } from './preparation'
 import { answeredBy, breaksToClose, closingsOf, springsIn, woodMends } from './wood'
@@ -44,7 +43,7 @@ export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
   const first = draftWith(job, firstNeeds(job))
   let draft = first
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const needs = needsAfter(job, draft)
+    const needs = oneForAll(job, draft, needsAfter(job, draft))
     const next = pickGlue(job, needs)
     // No glue at all: the work stays as it was planned, so that what would free it can be said.
     if (next === null) return { draft: { ...draft, needs, verdict: null, stages: [] }, changes: [] }
@@ -52,6 +51,15 @@ export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
     draft = draftWith(job, needs)
   }
   return { draft, changes: changeFrom(job, first, draft.needs, draft.verdict) }
+}
+
+/** The same needs with the joints that took another glue, where one film glue serves them all: as few glues as do. */
+function oneForAll(job: Job, draft: Draft, needs: GlueNeeds): GlueNeeds {
+  const gaps = draft.mends.filter(m => draft.ownGlues.has(`joint:${m.joint}`)).flatMap(m => chosenWork(m)?.leavesGapMm ?? [])
+  if (gaps.length === 0) return needs
+  const wide = { ...needs, gapMm: Math.max(needs.gapMm, ...gaps) }
+  const all = pickGlue(job, wide)
+  return all && all.glue.group !== 'epoxy' ? wide : needs
 }
 
 /** Only what holds in the end is said: the first thought against the last, not what was tried between. */
@@ -84,8 +92,8 @@ function longestWithMain({ staging, ownGlues }: Draft): number {
 }
 
 /** Old glue that stays: protein under protein where the shop conserves, and whatever a joint mended in place keeps inside. */
-function oldGlueLeft({ piece, school }: Job, { apart }: Draft) {
-  return [...new Set(apart.decisions.flatMap((d) => {
+function oldGlueLeft({ piece, school }: Job, { apart, ownGlues }: Draft) {
+  return [...new Set(apart.decisions.filter(d => !ownGlues.has(`joint:${d.joint}`)).flatMap((d) => {
     const { oldGlue } = findingOf(piece, d.joint)
     const stays = d.decision === 'mend-in-place' || (d.decision === 'open' && school === 'conserve' && oldGlue === 'protein')
     return stays && oldGlue !== 'unknown' && oldGlue !== 'none' ? [oldGlue] : []
@@ -104,13 +112,15 @@ function worstCure(job: Job, { stages, verdict }: Draft): Pick<GlueNeeds, 'start
 function draftWith(job: Job, needs: GlueNeeds): Draft {
   const { shop } = job
   const verdict = pickGlue(job, needs)
-  const gapMm = verdict?.glue.gapMm ?? USUAL_GAP_MM
-  const wood = woodMends(job, gapMm)
-  const { candidates, ownGlues: jointGlues } = mendsWithGlue(job, jointsToMend(job, answeredBy(wood)), needs, gapMm)
+  const glue = verdict?.glue ?? null
+  const wood = woodMends(job, glue?.gapMm ?? USUAL_GAP_MM)
+  const withGlues = jointsToMend(job, answeredBy(wood)).map(joint => mendWithGlue(job, joint, needs, glue))
+  const candidates = withGlues.map(x => x.mend)
   const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
   const asFaults = candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false), isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters) }))
   const apart = takeApart(job.piece, asFaults, job.standing, breaksToClose(job, wood))
   const mends = candidates.map(c => settleMend(c, apart))
+  const jointGlues = gluesOfJoints(mends, withGlues)
   const closings = closingsOf(job, wood, apart)
   const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
   const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
@@ -126,21 +136,13 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   return { verdict, needs, mends, wood, closings, ownGlues, glueOf, apart, staging, stages: neverSets ? [] : timed, neverSets, preparation, readyMin }
 }
 
-/** What any glue bridges while none is in view, millimetres. */
-const USUAL_GAP_MM = 0.15
-
-/** The mends of each joint with the glue of the piece, or where none fits then, with a glue of its own. */
-function mendsWithGlue(job: Job, joints: readonly Joint[], needs: GlueNeeds, gapMm: number): { candidates: JointMend[], ownGlues: Map<string, GlueVerdict> } {
-  const ownGlues = new Map<string, GlueVerdict>()
-  const candidates = joints.map((joint) => {
-    const m = candidatesFor(job, joint, gapMm)
-    if (m.options.some(o => o.verdict.fits)) return m
-    const other = withOwnGlue(job, m, needs, gapMm)
-    if (!other) return m
-    ownGlues.set(`joint:${joint.id}`, other.verdict)
-    return other.mend
-  })
-  return { candidates, ownGlues }
+/** The glue of each joint that takes another than the piece’s, by what became of it. */
+function gluesOfJoints(mends: readonly JointMend[], withGlues: readonly GluedMend[]): Map<string, GlueVerdict> {
+  return new Map(mends.flatMap((m, i) => {
+    const chosen = m.options.find(o => o.id === m.chosen)
+    const verdict = chosen && (chosen.opens ? withGlues[i]!.opened : withGlues[i]!.inPlace)
+    return verdict ? [[`joint:${m.joint}`, verdict] as const] : []
+  }))
 }
 
 type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'>

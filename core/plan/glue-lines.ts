@@ -1,8 +1,10 @@
 import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue'
 import type { WoodClosing } from '../glueup'
-import { GLUE_IDS, GLUES } from '../reference/glues'
+import type { Glue } from '../reference/glues'
+import { GLUE_IDS } from '../reference/glues'
 import { candidatesFor } from './candidates'
-import { jointOf, type Job } from './job'
+import type { Joint } from '../piece/schema'
+import type { Job } from './job'
 import type { JointMend, TroubleMend } from './plan'
 import { woodWork } from './wood'
 
@@ -16,31 +18,54 @@ export function pickGlue({ piece, shop, school, climate }: Job, needs: GlueNeeds
 /** Which glue goes into which line, where it is another than the glue of the piece. */
 export type OwnGlues = ReadonlyMap<string, GlueVerdict>
 
+/** A joint’s mends with more than the glue of the piece in view: which of them that leave it shut, and all others, take another. */
+export interface GluedMend { readonly mend: JointMend, readonly inPlace: GlueVerdict | null, readonly opened: GlueVerdict | null }
+
 /**
- * A joint that no mend fits with the glue of the piece: the same joint with the thinnest glue that lets one fit, which then
- * goes into this joint and no other. Null where no glue helps, or the repairer picked one for all.
+ * The mends of a joint with the glue of the piece, and where that will not do with a glue of its own: in place with one that
+ * holds over what stays inside, rather than opening sound joints for it; opened with the thinnest that lets a mend fit. Where
+ * only the cold keeps it from being done in place it is left undecided: a warmer room is offered sooner than a mallet.
  */
-export function withOwnGlue(job: Job, m: JointMend, needs: GlueNeeds, gapMm: number): { readonly mend: JointMend, readonly verdict: GlueVerdict } | null {
-  if (job.piece.choices.glue !== null) return null
-  const wider = [...new Set(GLUES.map(g => g.gapMm))].filter(g => g > gapMm).sort((a, b) => a - b)
-  for (const gap of wider) {
-    const mend = candidatesFor(job, jointOf(job.piece, m.joint), gap)
-    const work = mend.options.find(o => o.verdict.fits)?.verdict
-    if (!work?.fits) continue
-    const verdict = pickGlue(job, { ...needs, gapMm: work.leavesGapMm, workingMin: 0 })
-    return verdict ? { mend, verdict } : null
-  }
-  return null
+export function mendWithGlue(job: Job, joint: Joint, needs: GlueNeeds, main: Glue | null): GluedMend {
+  const own = candidatesFor(job, joint, main)
+  const fits = (m: JointMend, opens: boolean) => m.options.some(o => o.opens === opens && o.verdict.fits)
+  if (job.piece.choices.glue !== null || fits(own, false)) return { mend: own, inPlace: null, opened: null }
+  const { verdicts } = chooseGlue({ ...needs, gapMm: 0, workingMin: 0, oldGlueLeft: [] }, job.school, job.shop, job.climate)
+  const tried = [...verdicts].sort((a, b) => a.glue.gapMm - b.glue.gapMm || b.score - a.score).map(verdict => ({ verdict, mend: candidatesFor(job, joint, verdict.glue) }))
+  const may = tried.filter(t => t.verdict.against.length === 0)
+  const shut = may.find(t => fits(t.mend, false))
+  if (shut) return { mend: withInPlace(own, shut.mend), inPlace: shut.verdict, opened: null }
+  if (fits(own, true) || tried.some(t => fits(t.mend, false))) return { mend: own, inPlace: null, opened: null }
+  const opened = may.find(t => fits(t.mend, true) && t.verdict.glue.gapMm > (main?.gapMm ?? 0))
+  return opened ? { mend: opened.mend, inPlace: null, opened: opened.verdict } : { mend: own, inPlace: null, opened: null }
 }
+
+/** The mends of one view, with those that leave the joint shut of another. */
+function withInPlace(mend: JointMend, other: JointMend): JointMend {
+  const shut = other.options.filter(o => !o.opens)
+  const options = [...mend.options.filter(o => o.opens), ...shut].sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits))
+  const chosen = mend.chosen ?? other.chosen
+  return { ...mend, options, chosen, picked: mend.picked || other.picked }
+}
+
+/** Of the glues on the shelf that may be used the one that is out of clamps first. */
+const soonest = (verdicts: readonly GlueVerdict[]): GlueVerdict | undefined =>
+  verdicts.filter(v => v.against.length === 0 && v.onShelf && v.clamp).sort((a, b) => a.clamp!.value - b.clamp!.value)[0] ?? verdicts.find(v => v.against.length === 0)
 
 /** The glue of each line in the wood that the glue of the piece does not serve: one already open for another line if it will do. */
 export function gluesOfWood(job: Job, mends: readonly TroubleMend[], closings: readonly WoodClosing[], main: GlueVerdict | null, needs: GlueNeeds, others: OwnGlues): Map<string, GlueVerdict> {
   const own = new Map<string, GlueVerdict>()
   if (job.piece.choices.glue !== null) return own
-  const gaps = new Map(mends.flatMap(m => woodWork(m)?.design?.glueLines ?? []).map(line => [line.id, line.gapMm]))
+  const lines = new Map(mends.flatMap(m => woodWork(m)?.design?.glueLines ?? []).map(line => [line.id, line]))
   for (const { id } of closings) {
-    const { verdicts, best } = chooseGlue({ ...needs, gapMm: gaps.get(id) ?? 0, workingMin: 0, oldGlueLeft: [] }, job.school, job.shop, job.climate)
+    const line = lines.get(id)!
+    const { verdicts, best } = chooseGlue({ ...needs, gapMm: line.gapMm, workingMin: 0, oldGlueLeft: [] }, job.school, job.shop, job.climate)
     const willDo = (glue: GlueVerdict | null | undefined) => glue && verdicts.find(v => v.glue.id === glue.glue.id && v.against.length === 0)
+    if (line.soon) {
+      const first = soonest(verdicts)
+      if (first) own.set(id, first)
+      continue
+    }
     if (willDo(main)) continue
     const other = [...own.values(), ...others.values()].map(willDo).find(v => v)
     const picked = other || best

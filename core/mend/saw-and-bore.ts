@@ -1,0 +1,156 @@
+import { outsideMm, pointsAlong, type Bore } from '../geometry'
+import { input, inputOf, type FigureInput } from '../measure/figure'
+import { mm, say, type Phrase } from '../measure/phrase'
+import { along, distance, subtract, unit } from '../measure/vec'
+import { tagOf } from '../piece/facts'
+import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
+import type { Part } from '../piece/schema'
+import { isUpright } from '../piece/places'
+import { dowelSolid } from './dowel-solid'
+import { faceWork, lookFirst, spoiltFace } from './glue-break'
+import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
+import { METRIC_STOCK_MM, POINT_SHARE, ROOM_FOR_GLUE_MM } from './new-dowel'
+import { breakOf, halvesAreFree, nearestJoint, partIn, type WoodCase } from './wood-case'
+
+/** A ragged snap glued only to find its place, sawn flat beside it, and both faces bored on centre for one long dowel. */
+export const sawAndBore: Mend<WoodCase> = {
+  id: 'saw-and-bore',
+  label: 'Register, saw, bore',
+  short: 'saw + bore',
+  opens: false,
+  undo: 'partly',
+  place: { conserve: 3, everyday: 1.5, strength: 1.5 },
+  consider,
+}
+
+/** Coaxial in a round or square part the wall is at least this, millimetres (docs/sources.md#dowels, medium). */
+const WALL_MM = 3
+/** The dowel is at most half the part, and a third of it at least. */
+const [LEAST_SHARE, MOST_SHARE] = [1 / 3, 1 / 2]
+/** Past the break and past the saw line so many diameters. */
+const GRIP = 2.5
+/** The saw goes so far beside the last splinter, millimetres, and takes so much away. */
+const [BESIDE_MM, KERF_MM] = [4, 0.8]
+/** A slant that reaches further than this along the part, in thicknesses, is no snap: it wants a scarf. */
+const LONGEST_ZONE = 1.5
+/** Bored a little over the dowel, so that the part can be set straight, millimetres. */
+const EASED_MM = 0.3
+const TO_JOINT_MM = 3
+
+interface Place { readonly dowelMm: number, readonly sawMm: number, readonly fromMm: number, readonly toMm: number, readonly wallMm: number, readonly bore: Bore }
+
+function consider(c: WoodCase): Verdict {
+  const fault = breakOf(c)
+  const part = partIn(c)
+  const refused = spoiltFace(fault) ?? lookFirst(c, fault)
+  if (refused) return refused
+  if (fault.parted === 'hangs') return no(say`it hangs by its fibres: part it first, or close it as it is`)
+  if (!halvesAreFree(c.piece, fault)) return no(say`the frame holds both halves, so a dowel along the part cannot go home: open a joint of one half first`)
+  const thick = thicknessAt(part, fault.along)
+  const zoneMm = thick / 2 / Math.tan(fault.angleDeg.value * Math.PI / 180)
+  if (zoneMm > LONGEST_ZONE * thick) return no(say`its slant runs ${mm(2 * zoneMm)} along the part: that wants a splice, not a dowel`)
+  if (isBentNear(part, fault.along)) return no(say`the part is bent there: no straight bore stays in its middle`)
+  const place = placeFor(c, thick, zoneMm)
+  return 'why' in place ? no(place.why) : { fits: true, ...design(c, place, thick) }
+}
+
+const thicknessAt = (part: Part, share: number): number => {
+  const { widthMm, depthMm } = sectionAt(part, share)
+  return Math.min(widthMm, depthMm)
+}
+
+/** Whether the axis turns within a few thicknesses of a place. */
+function isBentNear(part: Part, share: number): boolean {
+  const reach = 4 * thicknessAt(part, share) / axisLengthMm(part)
+  const at = (s: number) => frameOfSegment(part, pointAtShare(part, Math.min(1, Math.max(0, s))).segment).tangent
+  const [a, b] = [at(share - reach), at(share + reach)]
+  return a[0] * b[0] + a[1] * b[1] + a[2] * b[2] < 0.9998
+}
+
+/**
+ * Where it is sawn and bored: the thickest dowel that leaves its walls and stays clear of the joints, sawn on the side of
+ * the break with more wood, or on the other; why not, where there is none.
+ */
+function placeFor(c: WoodCase, thick: number, zoneMm: number): Place | { readonly why: Phrase } {
+  const stock = METRIC_STOCK_MM.filter(d => d <= MOST_SHARE * thick && d >= LEAST_SHARE * thick - 1 && thick - d >= 2 * WALL_MM).reverse()
+  if (stock.length === 0) return { why: say`no dowel between a third and half of ${mm(thick)} leaves a wall of ${mm(WALL_MM)}` }
+  const longer = breakOf(c).along < 0.5 ? 1 : -1
+  let clash: Phrase | null = null
+  for (const dowelMm of stock) {
+    for (const side of [longer, -longer]) {
+      const place = tryPlace(c, dowelMm, side, zoneMm)
+      const near = place && nearestJoint(c.piece, place.bore)
+      if (place && (!near || near.wallMm >= TO_JOINT_MM)) return place
+      if (near) clash = near.wallMm <= 0 ? say`the dowel would run into ${tagOf(near.joint)}` : say`the dowel would come within ${mm(near.wallMm)} of ${tagOf(near.joint)}`
+    }
+  }
+  return { why: clash ?? say`no dowel goes 2½ diameters past the break and past the saw line and leaves its walls` }
+}
+
+/** A dowel of a size with the saw line on one side of the break, towards the far end or the first; null where it has no room. */
+function tryPlace(c: WoodCase, dowelMm: number, side: number, zoneMm: number): Place | null {
+  const part = partIn(c)
+  const total = axisLengthMm(part)
+  const breakMm = breakOf(c).along * total
+  const sawMm = breakMm + side * (zoneMm + BESIDE_MM)
+  const grip = GRIP * dowelMm
+  const [low, high] = [Math.min(breakMm, sawMm) - grip, Math.max(breakMm, sawMm) + grip]
+  const toEndMm = ROOM_FOR_GLUE_MM + POINT_SHARE * dowelMm + WALL_MM
+  if (low < toEndMm || high > total - toEndMm) return null
+  const at = (alongMm: number) => pointAtShare(part, alongMm / total).point
+  const bore: Bore = { part: part.id, from: at(low), to: at(high), diameterMm: dowelMm }
+  const wallMm = Math.min(...pointsAlong(bore.from, bore.to, 2).map(p => -outsideMm(part, p))) - dowelMm / 2
+  return wallMm >= WALL_MM - 1e-6 ? { dowelMm, sawMm, fromMm: low, toMm: high, wallMm, bore } : null
+}
+
+function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Place, thick: number) {
+  const fault = breakOf(c)
+  const part = partIn(c)
+  const face = faceWork(c, 'fair')
+  const breakMm = fault.along * axisLengthMm(part)
+  const lengthMm = Math.round(toMm - fromMm)
+  const isAbove = sawMm > breakMm
+  const [firstStop, secondStop] = [sawMm - fromMm + ROOM_FOR_GLUE_MM, toMm - sawMm + ROOM_FOR_GLUE_MM]
+  const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'dowels')
+  const dowel = input('dowel', dowelMm, 'mm')
+  const gap = input('break to saw line', Math.abs(sawMm - breakMm), 'mm')
+  const section = Math.PI / 4 * thick ** 2
+  const end = isUpright(part) ? 'foot' : 'first end'
+  return {
+    ...face,
+    reason: say`sawn at ${mm(sawMm)} from its ${end}, ${mm(dowelMm)} dowel on centre, ${mm(GRIP * dowelMm)} past break and saw line`,
+    sizes: [
+      size('saw-line', `saw line, from the ${end}`, sawMm, 'break ± half its slant + 4 mm, on the side with more wood: move it to the nearest groove', [input('break', breakMm, 'mm'), inputOf('angle of the break', fault.angleDeg, 'deg')]),
+      size('dowel', 'dowel', dowelMm, 'at most half the part, a third of it at least, and 3 mm of wall', [input('part there', thick, 'mm')]),
+      size('dowel-length', 'dowel length', lengthMm, 'break to saw line + 2 × 2.5 diameters', [gap, dowel]),
+      size('bit', 'bit', dowelMm + EASED_MM, 'dowel + 0.3 mm, so that the part can be set straight in the glue', [dowel]),
+      size('stop-receiving', `depth stop, ${end}’s side`, firstStop, 'saw line to the dowel’s end + 1 mm for glue', [gap, dowel]),
+      size('stop-entering', 'depth stop, far side', secondStop, '2.5 diameters, or what is left to the break, + 1 mm for glue', [dowel]),
+      size('wall', 'wall left', wallMm, '(part − dowel) / 2 where it is thinnest along the bore', [dowel]),
+    ],
+    stock: [{ id: 'dowel' as const, serves: 'each' as const, what: 'dowel', count: 1, sizesMm: [dowelMm, lengthMm], wood: 'ash, beech or hard maple, split not sawn', note: 'grooved along its length, both ends chamfered' }],
+    steps: [
+      ...face.steps.slice(0, -2),
+      say`Register: a little glue on the ragged faces, only to find its place again; pressed along the part and seen straight from front and side. It carries nothing.`,
+      say`When it has set: a pencil line round the part and two marks across it. Saw all round in the nearest groove, about ${mm(sawMm)} from the ${end}, ${isAbove ? 'above' : 'below'} the break.`,
+      say`Find both centres from the outside, not from the saw face; bore a scrap first. Bore ${mm(dowelMm + EASED_MM)}, stop ${mm(firstStop)} on the ${end}’s side and ${mm(secondStop)} on the other.`,
+      say`Dry: dowel home, marks in line, straight from front and side, feet on the board. The saw took ${mm(KERF_MM)} of length: a pad under the foot, or the others trimmed; your choice.`,
+      say`Glue in both bores, on the dowel and both faces; close, strap, set straight, wipe.`,
+    ],
+    cautions: ['drill' as const, 'blade' as const],
+    removedCm3: Math.PI / 4 * dowelMm ** 2 * lengthMm / 1000 + section * KERF_MM / 1000,
+    minutes: 70,
+    hold: { low: 0.65, high: 0.9 },
+    design: {
+      ...face.design,
+      newWood: [dowelSolid(bore, `${fault.id}-dowel`, distance(bore.from, bore.to))],
+      bores: [{ ...bore, to: along(bore.to, unit(subtract(bore.to, bore.from)), ROOM_FOR_GLUE_MM) }],
+      glueLines: [
+        { id: `${c.trouble.id}/register`, words: say`its ragged faces`, areaMm2: face.design.glueLines[0]!.areaMm2, gapMm: fault.gapMm?.value ?? 0, turn: 1, soon: true },
+        { id: `${c.trouble.id}/dowel`, words: say`dowel and faces`, areaMm2: Math.PI * dowelMm * lengthMm + section, gapMm: EASED_MM, turn: 2 },
+      ],
+      closingMin: 2,
+      strength: 'fair' as const,
+    },
+  }
+}

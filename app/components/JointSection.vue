@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { sectionAt } from '#core/piece/geometry'
 import { pegShapeOf } from '#core/piece/joint-forms'
-import type { SizeId, Work } from '#core/mend'
+import type { MendId, SizeId, Work } from '#core/mend'
 import { partOf } from '#core/piece/facts'
 import type { Joint, Piece } from '#core/piece/schema'
-import type { MendId } from '#core/piece/words'
 import { nameOf } from '#core/piece/names'
 
 /** A section through the joint with its sizes: receiving part cut and hatched, entering part with its grain, what is added in blue. */
@@ -13,7 +12,7 @@ const { len } = useUnits()
 const id = useId()
 
 /** Wedges are seen from the side, along the receiving part's grain; everything else from above. */
-const fromSide = computed(() => mend === 'kerf-and-wedge')
+const fromSide = computed(() => mend === 'kerf-and-wedge' || mend === 'shims-and-wedge')
 const g = computed(() => {
   const rail = sectionAt(partOf(piece, joint.enters), 0)
   const post = sectionAt(partOf(piece, joint.receives), 0)
@@ -44,7 +43,7 @@ const shims = computed(() => (mend === 'shims' ? (work.stock[0]?.count === 2 ? [
     <rect v-if="g.inRail" x="0" :y="-g.peg / 2" :width="g.inRail + 1" :height="g.peg" class="line hole" />
     <rect :x="-g.depth" :y="-g.peg / 2" :width="g.depth + g.inRail" :height="g.peg" class="line wood" :class="{ blue: mend === 'new-dowel' }" />
     <rect v-for="side in shims" :key="side" :x="-g.depth + 1" :y="side < 0 ? -g.peg / 2 - g.shim * THIN : g.peg / 2" :width="g.depth - 2" :height="g.shim * THIN" class="added" />
-    <template v-if="mend === 'kerf-and-wedge'">
+    <template v-if="fromSide">
       <g v-for="y in kerfAt" :key="y"><line :x1="-g.depth" :x2="-g.depth + g.kerf" :y1="y" :y2="y" class="line" /><polygon :points="`${-g.depth},${y - g.wedge} ${-g.depth},${y + g.wedge} ${-g.depth + g.wedgeLength},${y}`" class="added" /></g>
     </template>
     <g class="dim">
@@ -55,7 +54,7 @@ const shims = computed(() => (mend === 'shims' ? (work.stock[0]?.count === 2 ? [
       <text :x="RAIL_MM" :y="g.height / 2 + 6" text-anchor="end">{{ nameOf(piece, joint.enters) }}, grain →</text>
     </g>
   </svg>
-  <p class="small soft">{{ fromSide ? 'Seen from the side' : 'Seen from above' }}, to scale<template v-if="shims.length || mend === 'kerf-and-wedge'">; what is thin is drawn thicker</template>.</p>
+  <p class="small soft">{{ fromSide ? 'Seen from the side' : 'Seen from above' }}, to scale<template v-if="shims.length || fromSide">; what is thin is drawn thicker</template>.</p>
 </template>
 
 <style scoped>

@@ -28,7 +28,9 @@ function holdWords({ verdict }: MendOption): string {
             <td>
               <button
                 type="button" class="pick" :class="{ blue: option.id === chosen }" :aria-pressed="option.id === chosen"
-                @click="emit('choose', picked && option.id === chosen ? null : option.id)">{{ option.label }}</button>
+                @click="emit('choose', picked && option.id === chosen ? null : option.id)">
+                {{ option.label }}
+              </button>
               <span class="small reason"><PhraseText :phrase="option.verdict.reason" /></span>
             </td>
             <td>{{ holdWords(option) }}</td>

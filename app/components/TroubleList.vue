@@ -2,8 +2,11 @@
 import { troubleName, type AnsweredTrouble } from '#core/plan'
 import type { Settled } from '#core/piece/words'
 
-/** What the plan has no mend for, worst first, each to be left with a reason or told how it was mended. */
-const { troubles } = defineProps<{ troubles: readonly AnsweredTrouble[] }>()
+/**
+ * What the plan has no mend for, worst first, each to be left with a reason or told how it was mended; or, `alone`, one that
+ * has a mend and is to be decided about otherwise.
+ */
+const { troubles, alone = false } = defineProps<{ troubles: readonly AnsweredTrouble[], alone?: boolean }>()
 const store = usePiece()
 const { piece } = storeToRefs(store)
 const typed = reactive<Record<string, string>>({})
@@ -18,14 +21,16 @@ const nameOf = (trouble: AnsweredTrouble) => { const name = troubleName(piece.va
 </script>
 
 <template>
-  <section v-if="piece" class="troubles" aria-labelledby="troubles">
-    <h2 id="troubles">Also wrong, worst first</h2>
-    <p class="small soft">No mend here serves these yet. While one is open there is no date, and the piece is not sent home.</p>
+  <section v-if="piece" class="troubles" :aria-label="alone ? 'Decided otherwise' : 'Also wrong, worst first'">
+    <template v-if="!alone">
+      <h2 id="troubles">Also wrong, worst first</h2>
+      <p class="small soft">No mend here serves these yet. While one is open there is no date, and the piece is not sent home.</p>
+    </template>
     <ul>
       <li v-for="t in troubles" :key="t.id">
         <strong :class="{ red: t.answer === 'open' }">{{ nameOf(t) }}</strong>
         <span v-if="t.answer === 'open' && t.waitsFor.length > 0" class="small">Waits for {{ namesOf(t.waitsFor) }}: decide that first.</span>
-        <template v-else-if="t.answer === 'open'">
+        <template v-else-if="t.answer === 'open' || t.answer === 'mended'">
           <UFormField :label="`Why it is left, or how you mended it`" :error="errors[t.id] || false" :name="t.id" :ui="{ label: 'small soft', error: 'field-error' }">
             <UInput v-model="typed[t.id]" class="w-full" :aria-invalid="Boolean(errors[t.id])" />
           </UFormField>

@@ -22,7 +22,7 @@ const { width, height } = useElementSize(host)
 const flat = ref(false)
 const ready = ref(false)
 const dragging = ref(false)
-const { dots, marks, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
+const { dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
 const present = computed(() => parts.value.filter(p => !p.missing))
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
@@ -132,6 +132,7 @@ function byKey(e: KeyboardEvent): void {
       <svg v-if="drawing" :width="width" :height="height" aria-hidden="true" class="over">
         <path v-if="outline && !flat" :d="outline" class="through" />
         <polyline v-for="(edge, i) in ghosts" :key="`m${i}`" :points="path(edge)" class="ghost" />
+        <polyline v-for="(line, i) in added" :key="`n${i}`" :points="path(line)" class="added" data-testid="new-wood" />
         <g v-for="mark in marks" :key="mark.fault" class="fault" :class="{ thick: mark.fault === pickedFault }" data-testid="fault-mark">
           <polyline v-for="(stroke, i) in mark.strokes" :key="i" :points="path(stroke)" />
           <circle v-for="(dot, i) in mark.dots" :key="`d${i}`" :cx="put(dot).x" :cy="put(dot).y" r="1.7" />
@@ -171,6 +172,7 @@ svg { position: absolute; inset: 0; display: block; }
 .fault polyline { fill: none; stroke: var(--red); stroke-width: 2; stroke-linejoin: round; }
 .fault circle { fill: var(--red); }
 .fault.thick polyline { stroke-width: 3.4; }
+.added { fill: none; stroke: var(--blue); stroke-width: 1.3; stroke-linejoin: round; }
 .through { fill: none; stroke: var(--ink); stroke-width: 1; stroke-opacity: 0.32; }
 .ghost { fill: none; stroke: var(--red); stroke-width: 1.1; stroke-dasharray: 5 4; }
 .pictured { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.2; }

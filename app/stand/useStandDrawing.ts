@@ -5,9 +5,9 @@ import { drawPiece, explodedOffsets, markFault, movedPiece, offsetsOfMoves, pegs
 import { add, type Vec } from '#core/measure/vec'
 import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
 import { faultTag, spokenFault } from '#core/piece/faults'
-import { boundsOf } from '#core/piece/geometry'
+import { boundsOf, solidsOf } from '#core/piece/geometry'
 import type { Fault, Joint, Part } from '#core/piece/schema'
-import { mendShort } from '#core/plan'
+import { mendShort, woodWork } from '#core/plan'
 
 const MARGIN_PX = 46
 const APART_MM = 110
@@ -42,6 +42,15 @@ export interface StandTag {
 const STILL: ReadonlyMap<string, Vec> = new Map()
 const NO_PARTS: readonly Part[] = []
 const NO_JOINTS: readonly Joint[] = []
+
+/** A solid as a few lines: both ends closed, and along it four of the lines between them. */
+function linesOf(part: Part): Vec[][] {
+  return solidsOf(part, 12).flatMap(({ start, end }) => {
+    const quarter = Math.max(1, Math.floor(start.length / 4))
+    const along = start.flatMap((p, i) => (i % quarter === 0 ? [[p, end[i]!]] : []))
+    return [[...start, start[0]!], [...end, end[0]!], ...along]
+  })
+}
 
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
 export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
@@ -115,8 +124,27 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
         widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0),
       }
     })
-    const ofFaults = p.faults.map(f => ({ id: f.id, joint: null, fault: f.id, written: faultTag(p, f), pictured: pictured.has(f.id), short: null, shut: false, faulty: true, spoken: spokenFault(p, f), metal: false, hidden: false, widthPx: TAG_PX.fault }))
+    const inWood = new Map(planned() ? plan.value?.woodMends.map(m => [m.trouble, m.options.find(o => o.id === m.chosen)?.short ?? null]) : [])
+    const ofFaults = p.faults.map((f) => {
+      const short = inWood.get(`fault:${f.id}`) ?? null
+      return {
+        id: f.id, joint: null, fault: f.id, written: faultTag(p, f), pictured: pictured.has(f.id), short, shut: false, faulty: true, spoken: spokenFault(p, f), metal: false, hidden: false,
+        widthPx: TAG_PX.fault + (short ? short.length * TAG_PX.perLetter + 8 : 0),
+      }
+    })
     return [...ofJoints, ...ofFaults]
+  })
+
+  /** The blue pencil: what the chosen mends put in, as lines over the wood, where the wood is drawn now. */
+  const added = computed<Point[][]>(() => {
+    const d = drawing.value
+    if (!planned() || !d || !plan.value) return []
+    return plan.value.woodMends.flatMap((m) => {
+      const design = woodWork(m)?.design
+      const body = found.value?.bodyOfFault.get(m.trouble.split(':')[1]!) ?? ''
+      const by = offsets.value.get(body) ?? [0, 0, 0]
+      return (design?.newWood ?? []).flatMap(wood => linesOf(wood).map(line => line.map(v => d.camera.project(add(v, by)))))
+    })
   })
 
   /** The red pencil on the wood: breaks, splits, worm, old repairs. */
@@ -166,5 +194,5 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   })
   /** Where a point of the sheet, pixels, lies in the drawing's own units. */
   const unput = (p: Point): Point => ({ x: (p.x - fit.value.x) / fit.value.scale, y: (p.y - fit.value.y) / fit.value.scale })
-  return { dots, marks, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
+  return { dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
 }

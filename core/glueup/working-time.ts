@@ -13,7 +13,6 @@ export interface StageWork {
   readonly wood?: readonly { readonly areaMm2: number, readonly closingMin: number }[]
 }
 
-
 /**
  * Minutes from the first spread to the last clamp: spreading both faces, closing, fitting, clamps with their pads and wiping,
  * shared among the hands, and the checks on top.

@@ -26,6 +26,8 @@ export interface Design {
   /** New wood as it will sit, to be drawn and cut. */
   readonly newWood: readonly Part[]
   readonly bores: readonly Bore[]
+  /** Where the part is sawn through, from its first end, millimetres. */
+  readonly sawnAtMm?: readonly number[]
   readonly glueLines: readonly GlueLine[]
   readonly pressing: readonly PressLine[]
   /** Minutes of hands with the glue open, besides spreading and clamping. */

@@ -189,4 +189,3 @@ function boreAt(c: WoodCase, at: Vec, way: Vec, lean: Vec, beside: Vec, diameter
     wallMm,
   }
 }
-

@@ -145,6 +145,7 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
       ...face.design,
       newWood: [dowelSolid(bore, `${fault.id}-dowel`, distance(bore.from, bore.to))],
       bores: [{ ...bore, to: along(bore.to, unit(subtract(bore.to, bore.from)), ROOM_FOR_GLUE_MM) }],
+      sawnAtMm: [sawMm],
       glueLines: [
         { id: `${c.trouble.id}/register`, words: say`its ragged faces`, areaMm2: face.design.glueLines[0]!.areaMm2, gapMm: fault.gapMm?.value ?? 0, turn: 1, soon: true },
         { id: `${c.trouble.id}/dowel`, words: say`dowel and faces`, areaMm2: Math.PI * dowelMm * lengthMm + section, gapMm: EASED_MM, turn: 2 },

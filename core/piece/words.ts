@@ -52,7 +52,6 @@ export type School = (typeof SCHOOLS)[number]
 export const BLOCK_STATES = ['not-looked', 'sound', 'loose', 'missing', 'replaced', 'never-had'] as const
 export const WEBBING_STATES = ['not-looked', 'tight', 'slack', 'missing', 'board-instead', 'never-had'] as const
 
-
 /** How a trouble was answered without a mend of the plan. */
 export const SETTLED = ['left', 'mended-otherwise'] as const
 export type Settled = (typeof SETTLED)[number]

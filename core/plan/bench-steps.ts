@@ -6,7 +6,7 @@ import type { Piece } from '../piece/schema'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { clampWords, glueNames, openInStage, stageLines } from './line-words'
 import type { Plan } from './plan'
-import { troubleName } from './troubles'
+import { troubleName } from './trouble-words'
 import { nameOf } from '../piece/names'
 
 /** One thing to do with both hands, large enough to be read across the room. */

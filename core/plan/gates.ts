@@ -5,7 +5,7 @@ import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { Draft } from './draft'
 import type { AnsweredTrouble, Gate, Reading } from './plan'
-import { troubleName } from './troubles'
+import { troubleName } from './trouble-words'
 
 /** What was judged about a piece: its troubles answered or not, what wants measuring, the frame as a whole. */
 export interface Judged { readonly troubles: readonly AnsweredTrouble[], readonly readings: readonly Reading[], readonly whole: WholePieceReading }

@@ -4,7 +4,7 @@ import type { Glue } from '../reference/glues'
 import { GLUE_IDS } from '../reference/glues'
 import { candidatesFor } from './candidates'
 import type { Joint } from '../piece/schema'
-import type { Job } from './job'
+import { cureClimate, type Job } from './job'
 import type { JointMend, TroubleMend } from './plan'
 import { woodWork } from './wood'
 
@@ -30,7 +30,8 @@ export function mendWithGlue(job: Job, joint: Joint, needs: GlueNeeds, main: Glu
   const own = candidatesFor(job, joint, main)
   const fits = (m: JointMend, opens: boolean) => m.options.some(o => o.opens === opens && o.verdict.fits)
   if (job.piece.choices.glue !== null || fits(own, false)) return { mend: own, inPlace: null, opened: null }
-  const { verdicts } = chooseGlue({ ...needs, gapMm: 0, workingMin: 0, oldGlueLeft: [] }, job.school, job.shop, job.climate)
+  const cureIn = cureClimate(job, [joint.id])
+  const { verdicts } = chooseGlue({ ...needs, gapMm: 0, workingMin: 0, oldGlueLeft: [], cureIn }, job.school, job.shop, job.climate)
   const tried = [...verdicts].sort((a, b) => a.glue.gapMm - b.glue.gapMm || b.score - a.score).map(verdict => ({ verdict, mend: candidatesFor(job, joint, verdict.glue) }))
   const may = tried.filter(t => t.verdict.against.length === 0)
   const shut = may.find(t => fits(t.mend, false))

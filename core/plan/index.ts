@@ -1,5 +1,5 @@
 export { planFacts } from './depends'
-export { troubleName } from './troubles'
+export { troubleName } from './trouble-words'
 export { clampWords, glueNames, lineName, openInStage, stageLines } from './line-words'
 export { woodWork } from './wood'
 export { benchSteps, type BenchStep } from './bench-steps'

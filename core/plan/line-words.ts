@@ -5,7 +5,7 @@ import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { glueNamed } from '../reference/glues'
 import type { Plan } from './plan'
-import { troubleName } from './troubles'
+import { troubleName } from './trouble-words'
 import { woodWork } from './wood'
 
 /** How a glue line is called: a joint by its tag, a mend’s own line by its trouble and which of its faces it is. */

@@ -3,7 +3,7 @@ import { describeDuration, describeWallTime } from '../measure/wall-time'
 import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Plan, StepId } from './plan'
-import { troubleName } from './troubles'
+import { troubleName } from './trouble-words'
 
 export interface NextStep { readonly step: StepId, readonly words: Phrase, readonly minutes: number | null }
 

@@ -10,7 +10,7 @@ import { settle, type Draft } from './draft'
 import { jointOf, jointsToMend, withChoices, type Job } from './job'
 import { clampWords } from './line-words'
 import type { AnsweredTrouble, Reading, Remedy, StepId, Stop, TroubleMend } from './plan'
-import { troubleName } from './troubles'
+import { troubleName } from './trouble-words'
 
 const MOST_HANDS = 4
 const MOST_ROOMS = 3

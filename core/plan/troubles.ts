@@ -1,12 +1,8 @@
-import type { Trouble } from '../condition/troubles'
-import { WAYS_OUT } from '../hardware'
-import { FAULT_LABELS } from '../piece/faults'
 import { isFaulty } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Job } from './job'
 import type { Draft } from './draft'
 import type { Answer, AnsweredTrouble } from './plan'
-import { nameOf } from '../piece/names'
 
 /** What of a draft says how troubles are answered. */
 type Answering = Pick<Draft, 'mends' | 'wood' | 'closings' | 'stages'>
@@ -45,29 +41,4 @@ function isHome(piece: Piece, trouble: string, staged: ReadonlySet<string>): boo
   const [kind, id] = trouble.split(':')
   if (kind !== 'part' || !piece.parts.find(p => p.id === id)?.missing) return true
   return piece.joints.filter(j => j.enters === id || j.receives === id).every(j => staged.has(j.id))
-}
-
-/** How a trouble is called in a line: `B1, break in the left front leg`, `missing right stick`. */
-export function troubleName(piece: Piece, trouble: Trouble): string {
-  const part = trouble.part === null ? '' : nameOf(piece, trouble.part)
-  switch (trouble.kind) {
-    case 'part-missing': return `missing ${part}`
-    case 'held-fast': return `${part} held fast across its grain`
-    case 'bracing-lost': return trouble.id === 'bracing:blocks' ? 'corner blocks' : 'webbing'
-    case 'joint-loose': return trouble.tag
-    case 'hardware-loose': return `${trouble.tag}, held by hardware`
-    case 'out-of-register': return `${trouble.tag}, out of register`
-    case 'hold-failed': return holdName(piece, trouble, part)
-    default: return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
-  }
-}
-
-const HOLD_FAULT_WORDS = { 'stripped': 'stripped', 'bent': 'bent', 'snapped': 'snapped', 'seized': 'seized', 'split-wood': 'in split wood', 'crushed-wood': 'in crushed wood', 'worn': 'worn', 'binds': 'binding' } as const
-
-/** `J4, screw loose`, `castor worn, in the left back leg`. */
-function holdName(piece: Piece, trouble: Trouble, part: string): string {
-  const hold = piece.holds.find(h => `hold:${h.id}` === trouble.id)!
-  const state = hold.state === 'loose' || hold.state === 'gone' ? [hold.state === 'gone' ? 'lost' : 'loose'] : []
-  const what = `${WAYS_OUT[hold.kind].label} ${[...state, ...hold.faults.map(f => HOLD_FAULT_WORDS[f])].join(', ')}`
-  return trouble.tag ? `${trouble.tag}, ${what}` : `${what}, in the ${part}`
 }

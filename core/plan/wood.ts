@@ -10,7 +10,7 @@ import { cornersOf } from '../mend/corner-block'
 import type { TakeApart } from '../takeapart'
 import { isSettled, waitsFor, type Job } from './job'
 import type { TroubleMend } from './plan'
-import { troubleName } from './troubles'
+import { troubleName } from './trouble-words'
 
 /** Every mend of what is wrong besides loose joints, with the glue in view, and the repairer’s own pick if it fits. */
 export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {

@@ -96,7 +96,7 @@ describe('what version 2 knew of metal, breaks and repairs', () => {
     ])
     expect(piece.faults.map(f => [f.id, f.kind])).toEqual([['break-1', 'break'], ['split-1', 'split'], ['old-1', 'earlier-repair'], ['worm-1', 'worm']])
     expect(piece.faults).toMatchObject([{ parted: 'not-seen', joint: null }, { crosses: [], runsOut: 'not-seen', note: 'longer' }, { offMm: null, leanDeg: null }, {}])
-    expect(piece.choices).toMatchObject({ settled: { 'fault:worm-1': { how: 'left' }, 'fault:break-1': { how: 'mended-otherwise' } }, causes: { [`joint:${rail}`]: { cause: 'starved' } }, mends: { [rail]: 're-glue' } })
+    expect(piece.choices).toMatchObject({ settled: { 'fault:worm-1': { how: 'left' }, 'fault:break-1': { how: 'mended-otherwise' } }, causes: { [`joint:${rail}`]: { cause: 'starved' } }, mends: { [`joint:${rail}`]: 're-glue' } })
     expect(piece.events.map(e => [e.kind, e.stage, e.of])).toEqual([['stage-glued', 1, []], ['tested-again', null, []]])
     expect(piece.joints.find(j => j.id === front)!.form.kind).toBe('bolted')
     expect(log.filter(e => e.command.do === 'add-hold')).toHaveLength(2)

@@ -95,7 +95,7 @@ test('the whole job, from first look to record, with the server restarted in the
   await step(page, 'Mend')
   for (const m of plan.mends) {
     await main.getByRole('button', { name: tag(m.joint), exact: true }).click()
-    for (const option of m.options) await expect(main.locator('table.options')).toContainText(phraseText(option.verdict.reason))
+    for (const option of m.options) await expect(main.locator('.mends')).toContainText(phraseText(option.verdict.reason))
     const chosen = m.options.find(o => o.id === m.chosen)!
     await expect(main.locator('tr.chosen')).toContainText(chosen.label)
     if (chosen.verdict.fits) for (const s of chosen.verdict.sizes) await expect(main.locator('.sizes div', { has: page.locator(`dt:text-is("${s.label}")`) })).toContainText(formatQuantity(q(s.figure.value, s.figure.unit)))

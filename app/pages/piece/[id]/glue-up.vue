@@ -2,8 +2,8 @@
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
 import { lineFigures } from '#core/clamping'
 import { spareTime } from '#core/glue'
-import { bodyName } from '#core/bodies'
-import { isTable, tagOf } from '#core/piece/facts'
+import { isTable } from '#core/piece/facts'
+import { clampWords, glueNames, openInStage, stageLines, type Plan } from '#core/plan'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -13,24 +13,26 @@ const { piece } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
 const { len, quantity } = useUnits()
-const tag = (id: string) => tagOf(piece.value!.joints.find(j => j.id === id)!)
 const now = computed(() => parseWallTime(wallNow()))
 const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.value) : 'never in this cold')
-const usable = computed(() => (plan.value?.glue.chosen?.open.value ?? 0) * OPEN_TIME_SHARE)
+const usableIn = (stage: Plan['stages'][number]) => openInStage(plan.value!, stage) * OPEN_TIME_SHARE
+/** The open time of what is spread in a stage; of two glues the shorter. */
+const openOf = (stage: Plan['stages'][number]) => plan.value!.glue.choice.verdicts.filter(v => stage.glues.includes(v.glue.id)).reduce((a, b) => (b.open.value < a.open.value ? b : a)).open
 const stopping = computed(() => plan.value?.gates.filter(g => !g.done) ?? [])
 const dryRun = computed(() => plan.value?.gates.find(g => g.id === 'dry-run')?.done ?? false)
 const heading = computed(() => {
   const p = plan.value
   if (!p) return ''
   if (p.stages.length === 0) return p.stops.length > 0 ? 'Not ready to be glued' : 'Nothing to glue'
-  const least = Math.min(...p.stages.map(s => usable.value - s.working.value))
+  const least = Math.min(...p.stages.map(s => usableIn(s) - s.working.value))
   return least < 0 ? 'One stage does not fit its open time' : `${p.stages.length === 1 ? 'One stage' : `${p.stages.length} stages`}, ${quantity({ value: least, unit: 'min' })} to spare`
 })
 const ticked = ref(new Set<string>())
 const flip = (key: string) => { const next = new Set(ticked.value); if (!next.delete(key)) next.add(key); ticked.value = next }
 function log(kind: 'dry-run-closed' | 'stage-glued', stage: number | null): void {
-  const joints = plan.value?.stages.find(s => s.number === stage)?.joints ?? []
-  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind, stage, of: joints.map(id => `joint:${id}`), note: '' } })
+  const glued = plan.value?.stages.find(s => s.number === stage)
+  const inWood = plan.value?.glue.lines.filter(l => glued?.wood.includes(l.id)).map(l => l.trouble) ?? []
+  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind, stage, of: [...(glued?.joints ?? []).map(id => `joint:${id}`), ...inWood], note: '' } })
 }
 const shop = useShop()
 const roomName = (joints: readonly string[]) => shop.settings.rooms.find(r => r.id === piece.value?.choices.rooms[joints[0] ?? ''])?.name ?? ''
@@ -42,7 +44,8 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
   <article v-if="piece && plan" class="sheet">
     <header>
       <h1>{{ heading }}</h1>
-      <p v-if="plan.glue.chosen" class="small soft">{{ plan.glue.chosen.glue.label }}, open <FigureValue :figure="plan.glue.chosen.open" label="Open time today" />, of which three quarters may be used: <span class="measure">{{ quantity({ value: usable, unit: 'min' }) }}</span>. It comes undone with {{ plan.glue.chosen.glue.undoBy }}.</p>
+      <p v-if="plan.glue.chosen" class="small soft">{{ plan.glue.chosen.glue.label }}, open <FigureValue :figure="plan.glue.chosen.open" label="Open time today" />, of which three quarters may be used: <span class="measure">{{ quantity({ value: plan.glue.chosen.open.value * OPEN_TIME_SHARE, unit: 'min' }) }}</span>. It comes undone with {{ plan.glue.chosen.glue.undoBy }}.</p>
+      <OtherGlues class="small soft" :plan="plan" :piece="piece" />
     </header>
     <StopList :stops="plan.stops" />
     <p v-for="(change, i) in plan.glue.changes" :key="`c${i}`" class="small soft"><PhraseText :phrase="change" />.</p>
@@ -53,23 +56,25 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
       <ul class="gates"><li v-for="gate in plan.gates" :key="gate.id" :class="{ soft: gate.done }"><span class="box" aria-hidden="true">{{ gate.done ? '✓' : '' }}</span><span><PhraseText :phrase="gate.words" /><span class="sr-only">{{ gate.done ? ', done' : ', not yet' }}</span></span><NuxtLink v-if="!gate.done && gate.step !== 'glue-up'" :to="stepPath(piece.id, gate.step)" class="small">go there</NuxtLink></li></ul>
     </section>
     <section v-for="stage in plan.stages" :key="stage.number" :aria-labelledby="`stage-${stage.number}`" class="stage">
-      <div class="spread"><h2 :id="`stage-${stage.number}`">Stage {{ stage.number }}: {{ stage.joints.map(tag).join(', ') }}</h2><span class="small"><template v-if="stage.glued">glued</template><template v-else>start {{ when(stage.startMin) }}</template></span></div>
-      <div class="time" role="img" :aria-label="`${quantity({ value: stage.working.value, unit: 'min' })} of work in ${quantity({ value: usable, unit: 'min' })}`"><span class="used" :style="{ width: `${Math.min(100, 100 * stage.working.value / Math.max(usable, stage.working.value))}%` }" /></div>
+      <div class="spread"><h2 :id="`stage-${stage.number}`">Stage {{ stage.number }}: <PhraseText :phrase="stageLines(piece, plan, stage)" /></h2><span class="small"><template v-if="stage.glued">glued</template><template v-else>start {{ when(stage.startMin) }}</template></span></div>
+      <div class="time" role="img" :aria-label="`${quantity({ value: stage.working.value, unit: 'min' })} of work in ${quantity({ value: usableIn(stage), unit: 'min' })}`"><span class="used" :style="{ width: `${Math.min(100, 100 * stage.working.value / Math.max(usableIn(stage), stage.working.value))}%` }" /></div>
       <dl class="figures">
+        <div><dt>Glue</dt><dd>{{ glueNames(stage) }}</dd></div>
         <div><dt>Work, first spread to last clamp</dt><dd><FigureValue :figure="stage.working" label="Working time" /></dd></div>
-        <div><dt>To spare</dt><dd><FigureValue :figure="spareTime(plan.glue.chosen!.open, stage.working.value)" label="Minutes to spare" /></dd></div>
+        <div><dt>To spare</dt><dd><FigureValue :figure="spareTime(openOf(stage), stage.working.value)" label="Minutes to spare" /></dd></div>
         <div><dt>Clamps on, off</dt><dd>{{ when(stage.clampedMin) }} – {{ when(stage.clampsOffMin) }}</dd></div>
         <div><dt>Clamp time</dt><dd><FigureValue :figure="stage.cureMin" label="Clamp time" duration /></dd></div>
         <div><dt>Not to be stressed before</dt><dd>{{ when(stage.restUntilMin) }}</dd></div>
         <div v-if="roomName(stage.joints)"><dt>Cures in</dt><dd>{{ roomName(stage.joints) }} <FieldChipButton plain label="at the bench instead" @click="store.tell({ do: 'choose-room', joints: [...stage.joints], room: null })" /></dd></div>
         <div v-if="stage.after.length > 0"><dt>After</dt><dd>stage {{ stage.after.join(', ') }} is out of clamps</dd></div>
       </dl>
-      <table class="rows">
+      <p v-if="stage.clamps.length === 0" class="small">Nothing is clamped: by hand and by its own fit.</p>
+      <table v-else class="rows">
         <thead><tr><th>Clamp, in the order of use</th><th>Force</th><th>Span</th><th>From the rack</th></tr></thead>
         <tbody>
-          <tr v-for="{ line, clamp } in stage.clamps" :key="line.part">
-            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${line.part}`)" @change="flip(`${stage.number} ${line.part}`)"> {{ bodyName(piece, line.part) }}, {{ line.joints.map(tag).join(' and ') }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span></td>
-            <td><FigureValue :figure="line.force" :label="`Force, ${bodyName(piece, line.part)}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${bodyName(piece, line.part)}`" /></td>
+          <tr v-for="({ line, clamp }, i) in stage.clamps" :key="i">
+            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${i}`)" @change="flip(`${stage.number} ${i}`)"> {{ clampWords(piece, line) }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span></td>
+            <td><FigureValue :figure="line.force" :label="`Force, ${clampWords(piece, line)}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${clampWords(piece, line)}`" /></td>
             <td><template v-if="clamp">{{ clampNamed(clamp.row.type).label }} <span class="measure">{{ len(clamp.row.openingMm) }}</span>, no. {{ clamp.nth }}</template><strong v-else>none reaches</strong></td>
           </tr>
         </tbody>

@@ -1,23 +1,42 @@
 <script setup lang="ts">
 import { FORMS } from '#core/piece/joint-forms'
 import { fitClassOf } from '#core/wood/fit'
-import { glueFaces, jointCase, widest, workFigures } from '#core/mend'
-import { CAUTIONS } from '#core/reference/cautions'
-import { faultyJoints, tagOf } from '#core/piece/facts'
-import { troubleName, type AnsweredTrouble, type MendOption } from '#core/plan'
-import { jointName } from '#core/piece/names'
+import { glueFaces, jointCase, widest } from '#core/mend'
+import { faultPhrase } from '#core/condition/fault-words'
+import { tagOf } from '#core/piece/facts'
+import { troubleName, type AnsweredTrouble } from '#core/plan'
+import { jointName, nameOf } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
-const { picked } = storeToRefs(useSelection())
+const { picked, pickedFault } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
 const { quantity, len } = useUnits()
-const faulty = computed(() => (piece.value ? faultyJoints(piece.value) : []))
-const joint = computed(() => faulty.value.find(j => j.id === picked.value) ?? faulty.value[0])
-const mend = computed(() => plan.value?.mends.find(m => m.joint === joint.value?.id))
-const chosen = computed(() => mend.value?.options.find(o => o.id === mend.value?.chosen))
-const fitting = computed(() => mend.value?.options.filter(o => o.verdict.fits).length ?? 0)
+
+/** The trouble in view: the one picked here or on the stand, the first that has a mend otherwise. */
+const inView = ref<string | null>(null)
+watch(picked, (id) => { if (id) inView.value = `joint:${id}` })
+watch(pickedFault, (id) => { if (id) inView.value = `fault:${id}` })
+const troubles = computed(() => plan.value?.troubles ?? [])
+const preferred = computed(() => (picked.value ? `joint:${picked.value}` : null))
+const trouble = computed(() => {
+  const of = (id: string | null) => troubles.value.find(t => t.id === id)
+  return of(inView.value) ?? of(preferred.value) ?? troubles.value.find(t => setOf(t).options.length > 0) ?? troubles.value[0]
+})
+const NONE = { options: [], chosen: null, picked: false } as const
+function setOf(t: AnsweredTrouble) {
+  const own = t.kind === 'joint-loose' ? plan.value?.mends.find(m => m.joint === t.joint) : plan.value?.woodMends.find(m => m.trouble === t.id)
+  return own ?? NONE
+}
+const mends = computed(() => (trouble.value ? setOf(trouble.value) : NONE))
+const chosen = computed(() => mends.value.options.find(o => o.id === mends.value.chosen))
+const work = computed(() => (chosen.value?.verdict.fits ? chosen.value.verdict : null))
+const fitting = computed(() => mends.value.options.filter(o => o.verdict.fits).length)
+const joint = computed(() => (trouble.value?.kind === 'joint-loose' ? piece.value?.joints.find(j => j.id === trouble.value!.joint) : undefined))
+const fault = computed(() => piece.value?.faults.find(f => f.id === trouble.value?.fault))
+const part = computed(() => piece.value?.parts.find(p => p.id === trouble.value?.part))
+
 const clearances = computed(() => (piece.value && joint.value && plan.value ? jointCase(piece.value, joint.value, plan.value.school, 0) : null))
 const snapped = computed(() => (clearances.value ? clearances.value.finding.signs['dowel-stub'] === 'seen' : false))
 /** The larger of the two ways a joint can be loose, and where that is. */
@@ -30,63 +49,60 @@ const play = computed(() => {
   const ends = edges ? c.clearance.edge : faces
   return { mm: widest(ends), where: fit === 'round' ? 'all round' : fit === 'face' ? 'at the face' : edges ? 'at the edges' : 'at the cheeks', assumed: ends.mouth.basis === 'assumed' }
 })
-/** What the plan has no mend for: what is wrong in the wood, and joints that no mend fits or that were settled otherwise. */
-const hasMend = (t: AnsweredTrouble) => t.fault === null && (plan.value?.mends.some(m => m.joint === t.joint && m.chosen !== null) ?? false)
-const others = computed(() => plan.value?.troubles.filter(t => t.answer !== 'mended' && !hasMend(t)) ?? [])
+/** What wants a word of the repairer: what no mend answers, and what was settled otherwise. */
+const others = computed(() => troubles.value.filter(t => t.answer !== 'mended' && setOf(t).chosen === null))
 const open = computed(() => others.value.filter(t => t.answer === 'open'))
 const openNames = computed(() => open.value.slice(0, 4).map(t => troubleName(piece.value!, t)).join('; ') + (open.value.length > 4 ? ' …' : ''))
-const heading = computed(() => {
-  if (!plan.value) return 'Working out the mends'
-  if (plan.value.troubles.length === 0) return 'Nothing is wrong: nothing to mend'
-  const { length } = open.value
-  return length === 0 ? 'Everything found is settled' : `${length} found, and no mend here yet: yours to decide`
-})
-const COUNT_WORDS = ['no mend here does', 'one mend would do', 'two mends would do', 'three mends would do', 'four mends would do', 'five mends would do']
-const UNDO = { yes: 'comes undone', partly: 'in part', no: 'cannot' } as const
+const heading = computed(() => (plan.value ? 'Nothing is wrong: nothing to mend' : 'Working out the mends'))
+const does = computed(() => (fitting.value === 0 ? 'no mend here does' : fitting.value === 1 ? 'one mend would do' : `${fitting.value} mends would do`))
 const SCHOOLS = { conserve: 'conserve first', everyday: 'everyday shop', strength: 'strength first' } as const
-const holdWords = (o: MendOption) => { if (!o.verdict.fits) return ''; const mid = (o.verdict.hold.low + o.verdict.hold.high) / 2; return mid > 0.8 ? 'good' : mid > 0.65 ? 'fair to good' : mid > 0.5 ? 'low to fair' : 'low' }
-function choose(option: MendOption): void {
-  if (!joint.value || !option.verdict.fits) return
-  store.tell({ do: 'choose-mend', trouble: `joint:${joint.value.id}`, mend: mend.value?.picked && mend.value.chosen === option.id ? null : option.id })
+/** A few words for a chip: the tag, and where it has none the name. */
+const chipWords = (t: AnsweredTrouble) => (t.tag ? (t.part && t.fault ? nameOf(piece.value!, t.part) : '') : troubleName(piece.value!, t))
+const title = computed(() => (trouble.value ? `${trouble.value.tag || troubleName(piece.value!, trouble.value)} ${chosen.value?.short ?? ''}` : ''))
+
+function show(t: AnsweredTrouble): void {
+  inView.value = t.id
+  if (t.kind === 'joint-loose') picked.value = t.joint
+  if (t.fault) pickedFault.value = t.fault
+}
+function choose(mend: string | null): void {
+  if (trouble.value) store.tell({ do: 'choose-mend', trouble: trouble.value.id, mend })
 }
 </script>
 
 <template>
   <article v-if="piece" class="sheet">
-    <template v-if="joint && mend && plan">
-      <p v-if="open.length > 0" class="small"><a href="#troubles" class="red">{{ open.length === 1 ? 'One thing found has' : `${open.length} things found have` }} no mend here and want a decision: {{ openNames }}</a></p>
+    <template v-if="trouble && plan">
+      <p v-if="open.length > 0" class="small"><a href="#troubles" class="red">{{ open.length === 1 ? 'One thing found has no mend here and wants a decision' : `${open.length} things found have no mend here and want a decision` }}: {{ openNames }}</a></p>
       <header>
-        <h1><span class="red">{{ tagOf(joint) }}</span> has <template v-if="snapped">a snapped dowel</template><template v-else><span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}</template>: {{ COUNT_WORDS[fitting] }}</h1>
-        <p class="small soft">{{ jointName(piece, joint) }}<template v-if="!snapped"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.</p>
+        <h1 v-if="joint"><span class="red">{{ tagOf(joint) }}</span> has <template v-if="snapped">a snapped dowel</template><template v-else><span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}</template>: {{ does }}</h1>
+        <h1 v-else><span v-if="trouble.tag" class="red">{{ trouble.tag }}</span> {{ troubleName(piece, trouble).replace(`${trouble.tag}, `, '') }}: {{ does }}</h1>
+        <p class="small soft">
+          <template v-if="joint">{{ jointName(piece, joint) }}<template v-if="!snapped"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. </template>
+          <template v-else-if="fault"><PhraseText :phrase="faultPhrase(piece, fault)" />. </template>Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.
+        </p>
       </header>
-      <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints"><button v-for="j in faulty" :key="j.id" type="button" class="chip plain" :aria-pressed="j.id === joint.id" @click="picked = j.id">{{ tagOf(j) }}</button></div>
-      <table class="rows options">
-        <thead><tr><th>Mend</th><th>Holds</th><th>Undo</th><th>Wood lost</th><th>Time</th></tr></thead>
-        <tbody>
-          <tr v-for="option in mend.options" :key="option.id" :class="{ chosen: option.id === mend.chosen, out: !option.verdict.fits }">
-            <td>
-              <button v-if="option.verdict.fits" type="button" class="pick" :class="{ blue: option.id === mend.chosen }" :aria-pressed="option.id === mend.chosen" @click="choose(option)">{{ option.label }}</button>
-              <strong v-else>{{ option.label }}</strong>
-              <span v-if="option.verdict.fits" class="small reason"><PhraseText :phrase="option.verdict.reason" /></span>
-            </td>
-            <template v-if="option.verdict.fits"><td>{{ holdWords(option) }}</td><td>{{ UNDO[option.undo] }}</td><td><FigureValue :figure="workFigures(option.verdict).removed" label="Wood lost" /></td><td><FigureValue :figure="workFigures(option.verdict).minutes" label="Time" /></td></template>
-            <td v-else colspan="4" class="soft">not here: <PhraseText :phrase="option.verdict.reason" /></td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="small soft">{{ mend.picked ? 'Your choice. Press it again to leave it to the plan.' : 'The plan’s choice, by school and by what has to open. Press another to take it.' }}</p>
-      <section v-if="chosen?.verdict.fits" class="cut" :aria-label="`Cut sheet, ${chosen.label}`">
-        <h2>Cut sheet, {{ tagOf(joint) }} {{ chosen.short }}</h2>
-        <JointSection :joint="joint" :piece="piece" :mend="chosen.id" :work="chosen.verdict" />
-        <dl v-if="chosen.verdict.sizes.length > 0" class="sizes"><div v-for="size in chosen.verdict.sizes" :key="size.label"><dt>{{ size.label }}</dt><dd><FigureValue :figure="size.figure" :label="size.label" /></dd></div></dl>
-        <ol class="steps"><li v-for="(step, i) in chosen.verdict.steps" :key="i"><PhraseText :phrase="step" /></li></ol>
-        <p v-for="caution in chosen.verdict.cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>
-      </section>
+      <div v-if="troubles.length > 1" class="chips" role="group" aria-label="Everything found">
+        <button
+          v-for="t in troubles" :key="t.id" type="button" class="chip plain" :aria-pressed="t.id === trouble.id" :aria-label="t.tag || troubleName(piece, t)"
+          @click="show(t)">
+          <strong v-if="t.tag" :class="{ red: t.answer === 'open' }">{{ t.tag }}</strong> {{ chipWords(t) }}<span v-if="t.answer === 'left' || t.answer === 'mended-otherwise'" class="soft"> · settled</span>
+        </button>
+      </div>
+      <p v-if="trouble.waitsFor.length > 0" class="small">Waits for {{ troubles.filter(t => trouble!.waitsFor.includes(t.id)).map(t => t.tag || troubleName(piece!, t)).join(', ') }}: see to that first.</p>
+      <p v-else-if="mends.options.length === 0 && trouble.answer === 'open'" class="small">No mend here serves it yet. Leave it with a reason, or say how you mended it, below.</p>
+      <MendTable v-if="mends.options.length > 0" :options="mends.options" :chosen="mends.chosen" :picked="mends.picked" @choose="choose" />
+      <details v-if="mends.chosen && trouble.answer === 'mended'" class="small"><summary>Leave it as it is, or mended otherwise</summary><TroubleList :key="trouble.id" :troubles="[trouble]" alone /></details>
+      <CutSheet v-if="work && chosen" :work="work" :title="title">
+        <JointSection v-if="joint" :joint="joint" :piece="piece" :mend="chosen.id" :work="work" />
+        <PartCut v-else-if="work.design && fault?.kind === 'break' && part" :part="part" :fault="fault" :design="work.design" />
+      </CutSheet>
       <div class="pair">
         <section aria-labelledby="glue">
           <h2 id="glue">Glue</h2>
           <p v-if="plan.glue.chosen"><strong>{{ plan.glue.chosen.glue.label }}</strong>, open <FigureValue :figure="plan.glue.chosen.open" label="Open time today" />; {{ plan.glue.chosen.inFavour.join(', ') }}.</p>
-          <p v-else><strong>No glue does as things stand.</strong></p>
+          <p v-else-if="plan.glue.lines.length > 0 || plan.stops.some(s => s.id === 'no-glue')"><strong>No glue does as things stand.</strong></p>
+          <OtherGlues :plan="plan" :piece="piece" />
           <p v-if="plan.glue.choice.runnerUp" class="small soft">Next best: {{ plan.glue.choice.runnerUp.glue.label }}. It would win {{ plan.glue.choice.wouldWin }}.</p>
           <GlueList />
         </section>
@@ -108,22 +124,9 @@ function choose(option: MendOption): void {
 
 <style scoped>
 .sheet { display: flex; flex-direction: column; gap: 12px; flex: 1; }
-.options td:first-child { padding-left: 10px; border-left: 3px solid transparent; width: 46%; }
-.options tr.chosen td { background: var(--blue-wash); }
-.options tr.chosen td:first-child { border-left-color: var(--blue); }
-.pick { display: block; background: none; border: 0; padding: 0; font-weight: 700; cursor: pointer; text-align: left; min-height: 28px; text-decoration: underline; text-underline-offset: 3px; text-decoration-thickness: 1px; }
-.reason { display: block; }
 .big { font-size: inherit; }
+summary { cursor: pointer; min-height: 24px; text-decoration: underline; text-underline-offset: 3px; }
 section { display: grid; gap: 8px; align-content: start; border-top: 1px solid var(--rule); padding-top: 10px; }
-.sizes { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 0 24px; }
-.sizes div { display: flex; justify-content: space-between; border-bottom: 1px solid var(--rule); padding: 5px 0; }
-.steps { list-style: decimal; padding-left: 20px; display: grid; gap: 4px; }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; }
-@media (max-width: 640px) {
-  .pair { grid-template-columns: 1fr; }
-  .options thead { display: none; }
-  .options tr { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--rule); }
-  .options td { border: 0; padding: 4px 10px 4px 0; }
-  .options td:first-child { width: 100%; }
-}
+@media (max-width: 640px) { .pair { grid-template-columns: 1fr; } }
 </style>

@@ -1,0 +1,30 @@
+import type { Trouble } from '../condition/troubles'
+import { WAYS_OUT } from '../hardware'
+import { FAULT_LABELS } from '../piece/faults'
+import { nameOf } from '../piece/names'
+import type { Piece } from '../piece/schema'
+
+/** How a trouble is called in a line: `B1, break in the left front leg`, `missing right stick`. */
+export function troubleName(piece: Piece, trouble: Trouble): string {
+  const part = trouble.part === null ? '' : nameOf(piece, trouble.part)
+  switch (trouble.kind) {
+    case 'part-missing': return `missing ${part}`
+    case 'held-fast': return `${part} held fast across its grain`
+    case 'bracing-lost': return trouble.id === 'bracing:blocks' ? 'corner blocks' : 'webbing'
+    case 'joint-loose': return trouble.tag
+    case 'hardware-loose': return `${trouble.tag}, held by hardware`
+    case 'out-of-register': return `${trouble.tag}, out of register`
+    case 'hold-failed': return holdName(piece, trouble, part)
+    default: return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
+  }
+}
+
+const HOLD_FAULT_WORDS = { 'stripped': 'stripped', 'bent': 'bent', 'snapped': 'snapped', 'seized': 'seized', 'split-wood': 'in split wood', 'crushed-wood': 'in crushed wood', 'worn': 'worn', 'binds': 'binding' } as const
+
+/** `J4, screw loose`, `castor worn, in the left back leg`. */
+function holdName(piece: Piece, trouble: Trouble, part: string): string {
+  const hold = piece.holds.find(h => `hold:${h.id}` === trouble.id)!
+  const state = hold.state === 'loose' || hold.state === 'gone' ? [hold.state === 'gone' ? 'lost' : 'loose'] : []
+  const what = `${WAYS_OUT[hold.kind].label} ${[...state, ...hold.faults.map(f => HOLD_FAULT_WORDS[f])].join(', ')}`
+  return trouble.tag ? `${trouble.tag}, ${what}` : `${what}, in the ${part}`
+}

@@ -1,2 +1,2 @@
 export { betweenBoresMm, segmentsApartMm, toSolidMm, type Bore } from './bore'
-export { outsideMm, pointsAlong, reachMm } from './solid'
+export { beforeEndMm, outsideMm, pointsAlong, reachMm } from './solid'

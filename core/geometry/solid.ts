@@ -9,12 +9,34 @@ interface Local { readonly u: number, readonly v: number, readonly halfWidthMm: 
 function localOf(part: Part, point: Vec): Local {
   const share = shareNear(part, point)
   const { point: centre, segment } = pointAtShare(part, share)
-  const { tangent, across, through } = frameOfSegment(part, segment)
+  const { across, through } = frameOfSegment(part, segment)
   const off = subtract(point, centre)
   const { widthMm, depthMm } = sectionAt(part, share)
-  const isEnd = share <= 1e-9 || share >= 1 - 1e-9
-  return { u: dot(off, across), v: dot(off, through), halfWidthMm: widthMm / 2, halfDepthMm: depthMm / 2, offEndMm: isEnd ? Math.abs(dot(off, tangent)) : 0 }
+  return { u: dot(off, across), v: dot(off, through), halfWidthMm: widthMm / 2, halfDepthMm: depthMm / 2, offEndMm: Math.max(0, -beforeEnd(part, point, share)) }
 }
+
+/** How far a point lies before the nearer end of a part, square to the plane it is cut to there, millimetres; negative past it. */
+export function beforeEndMm(part: Part, point: Vec): number {
+  return beforeEnd(part, point, shareNear(part, point))
+}
+
+function beforeEnd(part: Part, point: Vec, share: number): number {
+  const isStart = share < 0.5
+  const end = part.axis[isStart ? 0 : part.axis.length - 1]!
+  const { tangent } = frameOfSegment(part, isStart ? 0 : part.axis.length - 2)
+  const toEndMm = (isStart ? share : 1 - share) * axisLengthMm(part)
+  const normal = isStart ? part.cuts?.start : part.cuts?.end
+  const { widthMm, depthMm } = sectionAt(part, isStart ? 0 : 1)
+  // A bent part may cross its own end’s plane again further on; only as far as a slanting cut reaches does it count.
+  const plane = normal && toEndMm < CUT_REACHES * Math.max(widthMm, depthMm) ? normal : null
+  if (!plane && toEndMm > 1e-6) return toEndMm
+  const out = plane ?? tangent
+  const outward = dot(out, tangent) * (isStart ? -1 : 1) < 0 ? -1 : 1
+  return -outward * dot(subtract(point, end), out)
+}
+
+/** How far from an end its slanting cut may still cross a part, in the larger side of its section. */
+const CUT_REACHES = 4
 
 /**
  * How far a point is from a part's surface, millimetres: negative inside, as far as the nearest side, and outside the least

@@ -1,11 +1,12 @@
 import { planeOf } from '../bodies'
 import { readBreak } from '../condition/breaks'
-import { betweenBoresMm, reachMm, type Bore } from '../geometry'
+import { beforeEndMm, betweenBoresMm, outsideMm, reachMm, type Bore } from '../geometry'
 import { input, inputOf, type FigureInput } from '../measure/figure'
 import { mm, q, say } from '../measure/phrase'
 import { add, along, cross, negate, scale, unit, type Vec } from '../measure/vec'
 import { tagOf } from '../piece/facts'
 import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
+import type { Part } from '../piece/schema'
 import { dowelSolid } from './dowel-solid'
 import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
@@ -36,7 +37,7 @@ const SPACING = 2
 const TO_JOINT_MM = 3
 const RAD = Math.PI / 180
 /** All dowels together are at least as one of this share of the part’s thickness: thinner ones would not carry what it carries. */
-const LEAST_OF_PART = 1 / 3
+const LEAST_OF_PART = 1 / 4
 /** Least and largest dowel for this, millimetres. */
 const [THINNEST_MM, THICKEST_MM] = [6, 16]
 
@@ -79,7 +80,7 @@ function consider(c: WoodCase): Verdict {
     cautions: ['drill', 'blade'],
     removedCm3: count * Math.PI / 4 * diameterMm ** 2 * depthMm / 1000,
     minutes: face.minutes + 12 + 13 * count,
-    hold: { low: 0.7, high: 0.93 },
+    hold: { low: 0.6, high: 0.88 },
     design: {
       ...face.design,
       newWood: dowels.bores.map((bore, i) => dowelSolid(bore, `${fault.id}-dowel-${i + 1}`, lengthMm)),
@@ -128,7 +129,7 @@ export function crossingDowels(c: WoodCase): { readonly dowels: CrossingDowels }
     const { joint, wallMm } = nearest.bores.map(b => nearestJoint(c.piece, b)!).reduce((a, b) => (b.wallMm < a.wallMm ? b : a))
     return { why: wallMm <= 0 ? say`a dowel across it would run into ${tagOf(joint)}` : say`a dowel across it would come within ${mm(wallMm)} of ${tagOf(joint)}` }
   }
-  return { why: say`no dowel as thick as a third of the part, or two as thick as that together, goes ${LEAST_GRIP} diameters past the break on both sides and leaves its walls` }
+  return { why: say`no dowel as thick as a quarter of the part, or two that are together, goes ${LEAST_GRIP} diameters past the break on both sides and leaves its walls` }
 }
 
 function thinnestAt(c: WoodCase): number {
@@ -151,7 +152,7 @@ function tryDowels(c: WoodCase, diameterMm: number, count: number): CrossingDowe
   const made = Array.from({ length: count }, (_, i) => {
     const lean = slopesAgainst(c) && i === 1 ? negate(side) : side
     const way = unit(add(scale(plane.tangent, Math.cos(slope)), scale(lean, Math.sin(slope))))
-    return boreAt(c, along(plane.at, beside, (i - (count - 1) / 2) * spacingMm), way, lean, beside, diameterMm, slope)
+    return boreAt(c, along(plane.at, beside, (i - (count - 1) / 2) * spacingMm), way, beside, diameterMm, slope)
   })
   if (made.some(m => m === null)) return null
   const bores = made.map(m => m!.bore)
@@ -169,23 +170,61 @@ function tryDowels(c: WoodCase, diameterMm: number, count: number): CrossingDowe
 }
 
 /** One bore through a point of the break, from the side that its way comes in at; null where it has no room. */
-function boreAt(c: WoodCase, at: Vec, way: Vec, lean: Vec, beside: Vec, diameterMm: number, slope: number): { bore: Bore, gripMm: [number, number], wallMm: number } | null {
+function boreAt(c: WoodCase, at: Vec, way: Vec, beside: Vec, diameterMm: number, slope: number): { bore: Bore, gripMm: [number, number], wallMm: number } | null {
   const part = partIn(c)
   const radius = diameterMm / 2
-  const [toMouth, toFar] = [reachMm(part, at, negate(lean)), reachMm(part, at, lean)]
-  // Only where the whole round of the dowel is in wood does it hold; the bit's corner and its point stay clear of the far side.
-  const mouthGrip = toMouth / Math.sin(slope) - radius / Math.tan(slope)
-  const pointMm = POINT_SHARE * diameterMm
-  const bottomRoom = (toFar - BEYOND_CORNER_MM - radius * Math.cos(slope)) / Math.sin(slope) - ROOM_FOR_GLUE_MM
-  const bottomGrip = Math.min(bottomRoom, toFar / Math.sin(slope) - BEYOND_CORNER_MM - pointMm - ROOM_FOR_GLUE_MM, MOST_GRIP * diameterMm)
+  const mouthMm = exitMm(part, at, negate(way))
+  if (mouthMm === null) return null
+  // Only where the whole round of the dowel is in wood does it hold; the bit’s corner stays clear of the far side.
+  const rims = (t: number) => rimAt(along(at, way, t), way, beside, radius)
+  const mouthGrip = longest(mouthMm - radius / Math.tan(slope), t => rims(-t).every(p => outsideMm(part, p) <= FLUSH_MM))
+  const tipMm = (t: number) => along(at, way, t + ROOM_FOR_GLUE_MM + POINT_SHARE * diameterMm)
+  const bottomGrip = longest(MOST_GRIP * diameterMm, t =>
+    rims(t + ROOM_FOR_GLUE_MM).every(p => outsideMm(part, p) <= -BEYOND_CORNER_MM + 1e-6) && outsideMm(part, tipMm(t)) <= -BEYOND_CORNER_MM)
   if (Math.min(mouthGrip, bottomGrip) < LEAST_GRIP * diameterMm) return null
   const stretch = [-mouthGrip, -mouthGrip / 2, 0, bottomGrip / 2, bottomGrip].map(t => along(at, way, t))
+  if (stretch.some(p => !isFromEnds(part, p))) return null
   const wallMm = Math.min(...stretch.flatMap(p => [reachMm(part, p, beside), reachMm(part, p, negate(beside))])) - radius
   if (wallMm < wallNeededMm(diameterMm) - 1e-6) return null
-  const mouth = along(at, way, -(toMouth / Math.sin(slope)))
   return {
-    bore: { part: part.id, from: mouth, to: along(at, way, bottomGrip + ROOM_FOR_GLUE_MM), diameterMm },
+    bore: { part: part.id, from: along(at, way, -mouthMm), to: along(at, way, bottomGrip + ROOM_FOR_GLUE_MM), diameterMm },
     gripMm: [mouthGrip, bottomGrip],
     wallMm,
   }
 }
+
+/** The mouth is measured on the surface as it is drawn; so much of the rim may stand out there, millimetres. */
+const FLUSH_MM = 0.1
+const STEP_MM = 0.5
+const FARTHEST_MM = 400
+const FROM_END_MM = 3
+
+/** How far a line runs from inside a part until it leaves it, millimetres; null where it runs out at an end. */
+function exitMm(part: Part, from: Vec, way: Vec): number | null {
+  let [low, high] = [0, STEP_MM]
+  while (outsideMm(part, along(from, way, high)) <= 0) {
+    if (high > FARTHEST_MM) return null
+    low = high
+    high += STEP_MM
+  }
+  for (let i = 0; i < 20; i++) {
+    const middle = (low + high) / 2
+    if (outsideMm(part, along(from, way, middle)) <= 0) low = middle
+    else high = middle
+  }
+  return isFromEnds(part, along(from, way, low)) ? low : null
+}
+
+/** The longest up to a length, in half millimetres, at which something holds; 0 where it never does. */
+function longest(upToMm: number, holds: (t: number) => boolean): number {
+  for (let t = upToMm; t > 0; t -= STEP_MM) if (holds(t)) return t
+  return 0
+}
+
+function rimAt(middle: Vec, way: Vec, beside: Vec, radiusMm: number): Vec[] {
+  const other = cross(way, beside)
+  return Array.from({ length: 8 }, (_, i) => along(along(middle, beside, radiusMm * Math.cos(i * Math.PI / 4)), other, radiusMm * Math.sin(i * Math.PI / 4)))
+}
+
+/** Whether a point lies well within the ends of a part, so that wood stays before them. */
+const isFromEnds = (part: Part, point: Vec): boolean => beforeEndMm(part, point) >= FROM_END_MM

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { arbitraryDamaged } from '../../tests/fixtures/damage'
 import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
 import { faultsOfPlan } from '../../tests/fixtures/validate-plan'
+import { faultsOfWood } from '../../tests/fixtures/validate-wood'
 import { measured } from '../measure/measured'
 import { reachToSurfaceMm } from '../piece/geometry'
 import { partOf } from '../piece/facts'
@@ -17,7 +18,7 @@ const plan = (piece: Piece) => planPiece(piece, shop, shop.climate, '2026-03-05T
 
 describe('pieces badly treated', () => {
   it.each(FAMILIES.map(f => [f.label, f] as const))('%s: breaks, splits, lost parts, metal, bolts, pins and shared holes; the validator finds nothing wrong with the plan', (_label, family) => {
-    fc.assert(fc.property(arbitraryDamaged(family), (piece) => { expect(faultsOfPlan(piece, plan(piece))).toEqual([]) }), { numRuns: Number(process.env.DAMAGED ?? 10) })
+    fc.assert(fc.property(arbitraryDamaged(family), (piece) => { const made = plan(piece); expect([...faultsOfPlan(piece, made), ...faultsOfWood(piece, made)]).toEqual([]) }), { numRuns: Number(process.env.DAMAGED ?? 10) })
   }, 240_000)
 })
 

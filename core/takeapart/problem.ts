@@ -39,12 +39,12 @@ function asTie(piece: Piece, j: Joint): Tie {
 /** Of two tenons in one hole the one that passes the other is out first; unseen, neither comes while the other is shut. */
 function sharing(joints: readonly Joint[], j: Joint): Pick<Tie, 'waitsFor' | 'sharesWith'> {
   const named = joints.find(o => o.id === j.shares)
-  const naming = joints.find(o => o.shares === j.id)
+  // Three may meet in one hole: what passes this one goes before it, whichever was named first.
+  const namings = joints.filter(o => o.shares === j.id)
+  const [passing, unseen] = [namings.find(o => o.passes), namings.find(o => o.passes === undefined)]
   if (named && j.passes === undefined) return { sharesWith: named.id }
   if (named && j.passes === false) return { waitsFor: named.id }
-  if (naming && naming.passes === undefined) return { sharesWith: naming.id }
-  if (naming?.passes) return { waitsFor: naming.id }
-  return {}
+  return { ...(passing ? { waitsFor: passing.id } : {}), ...(unseen ? { sharesWith: unseen.id } : {}) }
 }
 
 /**

@@ -6,7 +6,7 @@ import { mm, q, say } from '../measure/phrase'
 import { add, along, cross, negate, scale, unit, type Vec } from '../measure/vec'
 import { tagOf } from '../piece/facts'
 import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
-import type { Part } from '../piece/schema'
+import type { Break, Joint, Part } from '../piece/schema'
 import { dowelSolid } from './dowel-solid'
 import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
@@ -112,8 +112,22 @@ function sizesOf(c: WoodCase, { diameterMm, slopeDeg, gripMm, wallMm, spacingMm,
   ]
 }
 
+type Found = { readonly dowels: CrossingDowels } | { readonly why: Verdict['reason'] }
+
+/** A plan is made again at every key press; the bores only change with the break, its part or the joints near it. */
+const known = new WeakMap<Break, { readonly part: Part, readonly joints: readonly Joint[], readonly found: Found }>()
+
 /** The largest crossing dowels the part allows, two where there is room for two; why none where there is none. */
-export function crossingDowels(c: WoodCase): { readonly dowels: CrossingDowels } | { readonly why: Verdict['reason'] } {
+export function crossingDowels(c: WoodCase): Found {
+  const [fault, part, { joints }] = [breakOf(c), partIn(c), c.piece]
+  const before = known.get(fault)
+  if (before && before.part === part && before.joints === joints) return before.found
+  const found = searchDowels(c)
+  known.set(fault, { part, joints, found })
+  return found
+}
+
+function searchDowels(c: WoodCase): Found {
   const stock = METRIC_STOCK_MM.filter(d => d >= THINNEST_MM && d <= THICKEST_MM).reverse()
   let nearest: CrossingDowels | null = null
   for (const count of [2, 1]) {
@@ -177,11 +191,13 @@ function boreAt(c: WoodCase, at: Vec, way: Vec, beside: Vec, diameterMm: number,
   if (mouthMm === null) return null
   // Only where the whole round of the dowel is in wood does it hold; the bit’s corner stays clear of the far side.
   const rims = (t: number) => rimAt(along(at, way, t), way, beside, radius)
-  const mouthGrip = longest(mouthMm - radius / Math.tan(slope), t => rims(-t).every(p => outsideMm(part, p) <= FLUSH_MM))
+  const leastMm = LEAST_GRIP * diameterMm
+  const mouthGrip = longest(leastMm, mouthMm - radius / Math.tan(slope), t => rims(-t).every(p => outsideMm(part, p) <= FLUSH_MM))
   const tipMm = (t: number) => along(at, way, t + ROOM_FOR_GLUE_MM + POINT_SHARE * diameterMm)
-  const bottomGrip = longest(MOST_GRIP * diameterMm, t =>
+  if (mouthGrip === 0) return null
+  const bottomGrip = longest(leastMm, MOST_GRIP * diameterMm, t =>
     rims(t + ROOM_FOR_GLUE_MM).every(p => outsideMm(part, p) <= -BEYOND_CORNER_MM + 1e-6) && outsideMm(part, tipMm(t)) <= -BEYOND_CORNER_MM)
-  if (Math.min(mouthGrip, bottomGrip) < LEAST_GRIP * diameterMm) return null
+  if (bottomGrip === 0) return null
   const stretch = [-mouthGrip, -mouthGrip / 2, 0, bottomGrip / 2, bottomGrip].map(t => along(at, way, t))
   if (stretch.some(p => !isFromEnds(part, p))) return null
   const wallMm = Math.min(...stretch.flatMap(p => [reachMm(part, p, beside), reachMm(part, p, negate(beside))])) - radius
@@ -215,10 +231,11 @@ function exitMm(part: Part, from: Vec, way: Vec): number | null {
   return isFromEnds(part, along(from, way, low)) ? low : null
 }
 
-/** The longest up to a length, in half millimetres, at which something holds; 0 where it never does. */
-function longest(upToMm: number, holds: (t: number) => boolean): number {
-  for (let t = upToMm; t > 0; t -= STEP_MM) if (holds(t)) return t
-  return 0
+/** The longest from one length up to another, in half millimetres, as far as something holds; 0 where it does not even at the least. */
+function longest(leastMm: number, mostMm: number, holds: (t: number) => boolean): number {
+  let reached = 0
+  for (let t = leastMm; t <= mostMm + 1e-6 && holds(t); t += STEP_MM) reached = t
+  return reached
 }
 
 function rimAt(middle: Vec, way: Vec, beside: Vec, radiusMm: number): Vec[] {

@@ -69,9 +69,27 @@ function refuse(file: string, issues: readonly Issue[], complain: (text: string)
   return 1
 }
 
-/** What other programs ask first: why it stops and what would free it, and when the piece may be used. */
+/** What other programs ask first: troubles with their mends, the glue of each line, the work as a graph, why it stops, when it may be used. */
 function summaryOf(plan: Plan): object {
   return {
+    troubles: plan.troubles.map(t => ({ ...t, mends: mendsOf(plan, t.id) })),
+    glueLines: plan.glue.lines.map(({ id, trouble, glue, gapMm }) => ({ id, trouble, glue, gapMm })),
+    tasks: plan.tasks.map(t => ({
+      id: t.id,
+      kind: t.kind,
+      troubles: t.troubles,
+      joints: t.joints,
+      after: t.after,
+      minutes: t.minutes,
+      waitMin: t.waitMin,
+      hands: t.hands,
+      clamps: t.clamps,
+      title: phraseText(t.title),
+      words: phraseText(t.words),
+      done: t.done,
+      starts: t.time === null ? null : formatWallTime(t.time.startMin),
+      ends: t.time === null ? null : formatWallTime(t.time.endMin),
+    })),
     stops: plan.stops.map(s => ({
       id: s.id,
       about: s.about,
@@ -80,6 +98,19 @@ function summaryOf(plan: Plan): object {
     })),
     usableFrom: plan.returnMin === null ? null : formatWallTime(plan.returnMin),
   }
+}
+
+/** Every mend that was thought of for a trouble, and what became of it. */
+function mendsOf(plan: Plan, trouble: string): object[] {
+  const found = plan.woodMends.find(m => m.trouble === trouble) ?? plan.mends.find(m => `joint:${m.joint}` === trouble)
+  return (found?.options ?? []).map(({ id, verdict }) => ({
+    id,
+    fits: verdict.fits,
+    chosen: id === found?.chosen,
+    wantsReading: !verdict.fits && verdict.wants === true,
+    why: phraseText(verdict.reason),
+    sizes: verdict.fits ? verdict.sizes.map(s => ({ id: s.id, value: s.figure.value, unit: s.figure.unit })) : [],
+  }))
 }
 
 if (process.argv[1]?.endsWith('arreglo.ts')) {

@@ -6,7 +6,7 @@ import { describeDuration, describeWallTime } from '../core/measure/wall-time'
 import { faultTag } from '../core/piece/faults'
 import { findingOf, tagOf } from '../core/piece/facts'
 import type { Piece } from '../core/piece/schema'
-import { clampWords, glueNames, lineName, stageLines, troubleName, type Plan } from '../core/plan'
+import { benchSteps, clampWords, glueNames, lineName, stageLines, troubleName, type Plan } from '../core/plan'
 import { glueNamed } from '../core/reference/glues'
 import { DECISION_LABELS, type Move } from '../core/takeapart'
 import { jointName, nameOf } from '../core/piece/names'
@@ -23,6 +23,8 @@ export function planText(piece: Piece, plan: Plan): string {
     ...mends(piece, plan),
     ...opening(piece, plan),
     ...gluing(piece, plan),
+    ...work(plan),
+    '',
     usable(plan),
   ].join('\n')
 }
@@ -104,7 +106,15 @@ function gluing(piece: Piece, plan: Plan): string[] {
     `  Stage ${s.number}: ${text(stageLines(piece, plan, s))}; ${glueNames(s)}; ${formatQuantity(q(s.working.value, 'min'))} of work, on at ${at(s.clampedMin)}, off ${at(s.clampsOffMin)}`,
     ...s.clamps.map(({ line, clamp }) => `    ${clampWords(piece, line)}: ${formatQuantity(q(line.force.low ?? line.force.value, 'kN', line.force.high ?? line.force.value))}, span ${Math.round(line.spanMm)} mm, ${clamp ? `${clamp.row.type} ${clamp.nth}` : 'no clamp'}${line.needsCaul ? `, ${line.offSquareDeg.toFixed(1)}° off square: sloped caul` : ''}`),
   ])
-  return ['', `Ready to glue ${at(plan.readyMin)}, after ${describeDuration(plan.preparation.value)}`, ...stages]
+  return ['', `Ready for the last dry run and the joints ${at(plan.readyMin)}; ${describeDuration(plan.preparation.value)} of opening, mending and fitting in all`, ...stages]
+}
+
+/** What is left to do, line by line, with when it is begun and how long it takes. */
+function work(plan: Plan): string[] {
+  const steps = benchSteps(plan)
+  if (steps.length === 0) return []
+  const when = (min: number | undefined) => (min === undefined ? 'some time' : describeWallTime(min, plan.startMin))
+  return ['', 'Work, in order', ...steps.map(t => `  ${when(t.time?.startMin)}, ${formatQuantity(q(t.minutes.usual, 'min'))}: ${text(t.title)}. ${text(t.words)}`)]
 }
 
 const usable = (plan: Plan): string => (plan.returnMin === null

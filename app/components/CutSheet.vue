@@ -16,7 +16,7 @@ const { work, title } = defineProps<{ work: Work, title: string }>()
         <dd><FigureValue :figure="size.figure" :label="size.label" /></dd>
       </div>
     </dl>
-    <ol class="steps"><li v-for="(step, i) in work.steps" :key="i"><PhraseText :phrase="step" /></li></ol>
+    <ol class="steps"><li v-for="(step, i) in work.steps" :key="i"><PhraseText :phrase="step.words" /></li></ol>
     <p v-for="caution in work.cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>
   </section>
 </template>

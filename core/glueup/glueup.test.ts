@@ -4,9 +4,11 @@ import { newChair } from '../../tests/fixtures/pieces'
 import { clampLines, faceForce, handOut, shoulderForce, unservable, wholeRack } from '../clamping'
 import { parseWallTime } from '../measure/wall-time'
 import { glueAreaMm2, shoulderAreaMm2 } from '../piece/joint-area'
+import type { GlueId } from '../piece/words'
 import { glueNamed } from '../reference/glues'
+import type { Shop } from '../reference/shop-settings'
 import { USUAL_SHOP } from '../reference/usual-shop'
-import { nextWorkingMin, schedule, workingTime, workUntilMin, type Stage } from './index'
+import { nextWorkingMin, schedule, workingTime, workUntilMin, type Stage, type Timing } from './index'
 
 const chair = newChair({ frontRail: 'dowel' })
 const joint = (id: string) => chair.joints.find(j => j.id === id)!
@@ -76,21 +78,22 @@ describe('the clock', () => {
     return { number, after, joints: ids, wood: [], lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1) }
   }
   const climate = { nowC: 20, nowRhPct: 50, tonightC: 20 }
+  const timing = (shop: Shop, glue: GlueId, from: string): Timing => ({ shop, fromMin: at(from), gluesOf: () => [glueNamed(glue)], climateOf: () => climate })
   it('a stage waits until the one it stands on is out of clamps', () => {
-    const [first, second] = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [1], ['left-side-rail--left-front-leg'])], () => [glueNamed('pva-white')], USUAL_SHOP, () => climate, at('09:00'))
+    const { stages: [first, second] } = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [1], ['left-side-rail--left-front-leg'])], timing(USUAL_SHOP, 'pva-white', '09:00'))
     expect(first!.clampsOffMin).toBeCloseTo(first!.clampedMin + 60, 6)
     expect(second!.startMin).toBeGreaterThanOrEqual(first!.clampsOffMin)
   })
   it('waits for clamps that another stage holds', () => {
     const one = { ...USUAL_SHOP, rack: [{ id: 'only', type: 'screw-bar-light' as const, count: 1, openingMm: 600 }] }
-    const [first, second] = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [], ['left-side-rail--left-front-leg'])], () => [glueNamed('pva-white')], one, () => climate, at('09:00'))
+    const { stages: [first, second] } = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [], ['left-side-rail--left-front-leg'])], timing(one, 'pva-white', '09:00'))
     expect(second!.startMin).toBeGreaterThanOrEqual(first!.clampsOffMin)
     expect(second!.clamps[0]!.clamp).not.toBeNull()
   })
   it('clamps set after dark come off in the morning', () => {
-    const [only] = schedule([stage(1, [], ['front-rail--left-front-leg'])], () => [glueNamed('pva-white')], USUAL_SHOP, () => climate, at('17:58'))
+    const { stages: [only] } = schedule([stage(1, [], ['front-rail--left-front-leg'])], timing(USUAL_SHOP, 'pva-white', '17:58'))
     expect(only!.startMin % 1440).toBe(8 * 60)
-    const [late] = schedule([stage(1, [], ['front-rail--left-front-leg'])], () => [glueNamed('fish')], USUAL_SHOP, () => climate, at('16:00'))
+    const { stages: [late] } = schedule([stage(1, [], ['front-rail--left-front-leg'])], timing(USUAL_SHOP, 'fish', '16:00'))
     expect(late!.clampsOffMin).toBeGreaterThanOrEqual(at('16:00') + 1440)
   })
 })

@@ -5,6 +5,7 @@ import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
 import type { GlueId } from '../piece/words'
 import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
+import { waitsAhead, type Task } from '../work'
 import type { Stage } from './stages'
 
 /** A stage with its clamps and its times on the workshop's clock, wall-clock minutes. */
@@ -44,35 +45,114 @@ export function workUntilMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMi
   }
 }
 
+/** What a schedule is made with. */
+export interface Timing {
+  readonly shop: Shop
+  /** Work begins here, wall-clock minutes, and glue is not spread before `glueFromMin`. */
+  readonly fromMin: number
+  readonly glueFromMin?: number
+  /** What is spread in a stage. */
+  gluesOf(stage: Stage): readonly Glue[]
+  /** The climate of the room it cures in. */
+  climateOf(stage: Stage): Climate
+  /** Stages already done, by number, with the time their clamps went on. */
+  readonly gluedAt?: ReadonlyMap<number, number>
+  /** All work in the order it is told; the stages among it by `stageTask`. Without it the stages stand alone. */
+  readonly tasks?: readonly Task[]
+  stageTask?(stage: Stage): string
+}
+
+export interface Scheduled {
+  readonly stages: readonly ScheduledStage[]
+  /** When each task is begun and done, and when what stands on it may begin. */
+  readonly times: ReadonlyMap<string, TaskTime>
+}
+export interface TaskTime { readonly startMin: number, readonly endMin: number, readonly freeMin: number }
+
+/** A stage counts for so much when what waits longest is begun first, minutes: a night. */
+const STAGE_WAIT_MIN = 1440
+
+interface Begin { readonly startMin: number, readonly clamps: HandedOut[] }
+interface Placed { readonly id: string, readonly after: readonly string[] }
+type Item = (Placed & { readonly task: Task }) | (Placed & { readonly stage: Stage, readonly gluedMin: number | undefined })
+
 /**
- * Puts stages on the clock, one pair of hands at a time: of those whose forerunners are out of clamps the one that can be
- * begun first, when clamps are free; they are numbered as they are begun. `gluesOf` gives what is spread in a stage,
- * `climateOf` the climate of the room it cures in, `gluedAt` the stages already done, with the time their clamps went on.
+ * Puts work and stages on the clock, one pair of hands at a time: of what may be begun the one that can be begun first, and of
+ * those the one with the longest wait behind it; a stage once its forerunners are out of clamps and its clamps are free. Stages
+ * are numbered as they are begun.
  */
-export function schedule(stages: readonly Stage[], gluesOf: (stage: Stage) => readonly Glue[], shop: Shop, climateOf: (stage: Stage) => Climate, readyMin: number, gluedAt: ReadonlyMap<number, number> = new Map()): ScheduledStage[] {
+export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
+  const { shop, fromMin, glueFromMin = fromMin } = timing
   const rack = wholeRack(shop.rack)
+  const left = itemsOf(stages, timing)
+  const ahead = waitsAhead(left.map(i => ({ id: i.id, after: i.after.map(task => ({ task, because: 'order' as const })) })), id => waitOf(left, id))
+  const times = new Map<string, TaskTime>()
   const done: ScheduledStage[] = []
-  const left = [...stages]
-  let handsFree = readyMin
+  let handsFree = fromMin
+  const begin = (item: Item): Begin => {
+    if ('task' in item && item.task.done) return { startMin: fromMin, clamps: [] }
+    if ('stage' in item && item.gluedMin !== undefined) return { startMin: item.gluedMin - item.stage.working.value, clamps: handOut(item.stage.lines, rack, item.gluedMin) }
+    const free = Math.max(handsFree, ...item.after.map(id => times.get(id)!.freeMin))
+    return 'task' in item ? { startMin: nextWorkingMin(shop, free), clamps: [] } : startWithClamps(item.stage, rack, shop, Math.max(free, glueFromMin))
+  }
   while (left.length > 0 && done.every(d => Number.isFinite(d.setMin))) {
-    const offAt = (n: number) => done.find(d => d.number === n)?.clampsOffMin
-    const ready = left.filter(s => s.after.every(n => offAt(n) !== undefined)).map((stage) => {
-      const glued = gluedAt.get(stage.number)
-      const start = glued === undefined
-        ? startWithClamps(stage, rack, shop, Math.max(handsFree, ...stage.after.map(n => offAt(n)!)))
-        : { startMin: glued - stage.working.value, clamps: handOut(stage.lines, rack, glued) }
-      return { stage, glued, ...start }
-    })
-    const { stage, glued, startMin, clamps } = ready.reduce((a, b) => (b.startMin < a.startMin ? b : a))
-    const clampedMin = glued ?? startMin + stage.working.value
-    const timed = cureOf(gluesOf(stage), climateOf(stage), shop, clampedMin)
-    for (const { clamp } of clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: timed.clampsOffMin }
-    handsFree = Math.max(handsFree, clampedMin)
-    done.push({ ...stage, startMin, clampedMin, ...timed, clamps, glued: glued !== undefined })
-    left.splice(left.indexOf(stage), 1)
+    const ready = left.filter(i => isDone(i) || i.after.every(id => times.has(id))).map(item => ({ item, ...begin(item) }))
+    if (ready.length === 0) throw new Error('The work waits for itself.')
+    const next = ready.reduce((a, b) => (comesBefore(b, a, ahead) ? b : a))
+    if ('task' in next.item) {
+      const { task } = next.item
+      const endMin = task.done ? fromMin : workUntilMin(shop, next.startMin, task.minutes.usual)
+      times.set(task.id, { startMin: next.startMin, endMin, freeMin: task.done ? fromMin : endMin + task.waitMin })
+      if (!task.done) handsFree = Math.max(handsFree, endMin)
+    }
+    else {
+      const made = timedStage(next.item, next, timing)
+      for (const { clamp } of next.clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: made.clampsOffMin }
+      times.set(next.item.id, { startMin: made.startMin, endMin: made.clampedMin, freeMin: made.clampsOffMin })
+      handsFree = Math.max(handsFree, made.clampedMin)
+      done.push(made)
+    }
+    left.splice(left.indexOf(next.item), 1)
   }
   const place = new Map(done.map((d, i) => [d.number, i + 1]))
-  return done.map(d => ({ ...d, number: place.get(d.number)!, after: d.after.map(n => place.get(n)!) }))
+  return { stages: done.map(d => ({ ...d, number: place.get(d.number)!, after: d.after.flatMap(n => place.get(n) ?? []) })), times }
+}
+
+/** What is done already comes first, then what can be begun first, then what has the longest wait behind it. */
+function comesBefore(a: Begin & { item: Item }, b: Begin & { item: Item }, ahead: ReadonlyMap<string, number>): boolean {
+  if (isDone(a.item) !== isDone(b.item)) return isDone(a.item)
+  if (Math.abs(a.startMin - b.startMin) > 1e-6) return a.startMin < b.startMin
+  return ahead.get(a.item.id)! > ahead.get(b.item.id)! + 1e-6
+}
+
+const isDone = (item: Item): boolean => ('task' in item ? item.task.done : item.gluedMin !== undefined)
+
+function itemsOf(stages: readonly Stage[], { tasks, stageTask, gluedAt }: Timing): Item[] {
+  const idOf = stageTask ?? ((stage: Stage) => `stage ${stage.number}`)
+  const byId = new Map(stages.map(stage => [idOf(stage), stage]))
+  const ofStage = (stage: Stage, more: readonly string[]): Item => ({
+    id: idOf(stage),
+    after: [...new Set([...more, ...stage.after.map(n => idOf(stages.find(s => s.number === n)!))])],
+    stage,
+    gluedMin: gluedAt?.get(stage.number),
+  })
+  if (!tasks) return stages.map(s => ofStage(s, []))
+  return tasks.map((task): Item => {
+    const after = task.after.map(a => a.task)
+    const stage = byId.get(task.id)
+    return stage ? ofStage(stage, after) : { id: task.id, after, task }
+  })
+}
+
+function waitOf(items: readonly Item[], id: string): number {
+  const item = items.find(i => i.id === id)
+  if (!item || isDone(item)) return 0
+  return 'task' in item ? item.task.waitMin : STAGE_WAIT_MIN
+}
+
+function timedStage({ stage, gluedMin }: Extract<Item, { stage: Stage }>, { startMin, clamps }: Begin, { shop, gluesOf, climateOf }: Timing): ScheduledStage {
+  const clampedMin = gluedMin ?? startMin + stage.working.value
+  return { ...stage, startMin, clampedMin, ...cureOf(gluesOf(stage), climateOf(stage), shop, clampedMin), clamps, glued: gluedMin !== undefined }
 }
 
 type Cure = Pick<ScheduledStage, 'cureMin' | 'setMin' | 'clampsOffMin' | 'restUntilMin' | 'glues'>

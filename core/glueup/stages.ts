@@ -55,6 +55,8 @@ export interface Ties {
   readonly wood: readonly WoodClosing[]
   /** The glue each line takes, by `joint:…` or the line’s own id; lines of different glues are not spread in one go. */
   readonly glueOf: (line: string) => string | null
+  /** Whether a line is glued already: what is done and what is not are no one stage. */
+  readonly isGlued: (line: string) => boolean
   /** How long what is spread of these lines stays open, as far as it may be used, minutes. */
   readonly usableMin: (lines: readonly string[]) => number
   /** The parts a joint holds together. */
@@ -68,9 +70,10 @@ const MOST_NODES_EXACT = 12
 
 /**
  * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
- * backward, so a stage is one or more moves that hang together; what is mended in place joins the last stage or its own.
+ * backward, so a stage is one or more moves that hang together; what closes without a move (`onTheirOwn`, each group at once)
+ * joins the last stage or its own.
  */
-export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[], mends: Readonly<Record<string, MendId>>, shop: Shop, ties: Ties): Staging {
+export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: readonly (readonly string[])[], mends: Readonly<Record<string, MendId>>, shop: Shop, ties: Ties): Staging {
   const nodes = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
   const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
   const evaluate = (members: readonly number[]) => {
@@ -92,7 +95,7 @@ export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: rea
   const inTurn = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
   const stages = aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties)
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
-  return { stages, bottleneckMin: longest, fits: stages.every(s => s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0) }
+  return { stages, bottleneckMin: longest, fits: stages.every(s => linesOf(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0)) }
 }
 
 /** The glue lines of a stage, by the ids glues are given to. */
@@ -105,7 +108,7 @@ function aroundThem(inTurn: readonly Stage[], wood: readonly WoodClosing[], make
     for (const line of wood.filter(w => w.when === when).sort((a, b) => a.turn - b.turn)) {
       const fits = (group: readonly WoodClosing[]) => {
         const stage = make([...group, line])
-        const isOfOneGlue = group.every(g => ties.glueOf(g.id) === ties.glueOf(line.id))
+        const isOfOneGlue = group.every(g => ties.glueOf(g.id) === ties.glueOf(line.id) && ties.isGlued(g.id) === ties.isGlued(line.id))
         return isOfOneGlue && group.every(g => g.turn === line.turn) && stage.working.value <= ties.usableMin(stage.wood) && stage.unserved.length === 0
       }
       const room = groups.find(fits)
@@ -143,7 +146,7 @@ function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosi
 }
 
 /** The take-apart as a tree: each move closes one body, and belongs under the move whose body holds that body. */
-function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly string[], wood: readonly WoodClosing[]): Node[] {
+function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly (readonly string[])[], wood: readonly WoodClosing[]): Node[] {
   const halves = (m: Move) => wood.filter(w => w.when === 'in-turn' && w.fault !== null && m.breaks.includes(w.fault))
   const partsOf = (m: Move) => new Set([
     ...m.joints.flatMap((id) => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }),
@@ -163,7 +166,7 @@ function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly 
   }
   // What is mended in place is closed before the last closing of joints; halves joined in the hand are nothing to it.
   const root = nodes.findIndex(n => n.joints.length > 0)
-  for (const joint of onTheirOwn) nodes.push({ joints: [joint], wood: [], parent: root < 0 ? null : root })
+  for (const joints of onTheirOwn) nodes.push({ joints, wood: [], parent: root < 0 ? null : root })
   return nodes
 }
 
@@ -172,14 +175,15 @@ const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean 
 const depthOf = (nodes: readonly Node[], i: number): number => { const { parent } = nodes[i]!; return parent === null ? 0 : 1 + depthOf(nodes, parent) }
 
 /** How bad a stage is: minutes over the time it has, a day for each clamp that is missing, and never two rooms or half a hole. */
-function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glueOf, usableMin }: Ties): { over: number, share: number } {
+function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glueOf, usableMin, isGlued }: Ties): { over: number, share: number } {
   const rooms = new Set(s.joints.map(roomOf)).size
   const halves = s.joints.filter(id => otherInHole(piece, id).some(other => !s.joints.includes(other))).length
   // Halves cure before anything is knocked home on them, and one pot of glue is open at a time.
   const mixed = Math.max(0, s.wood.length - 1) + (s.wood.length > 0 && s.joints.length > 0 ? 1 : 0)
   const pots = new Set(linesOf(s).map(glueOf)).size
+  const times = new Set(linesOf(s).map(isGlued)).size
   const usable = usableMin(linesOf(s))
-  const over = Math.max(0, s.working.value - usable) + s.unserved.length * 1440 + (Math.max(1, rooms) - 1 + halves + mixed + Math.max(1, pots) - 1) * FORBIDDEN_MIN
+  const over = Math.max(0, s.working.value - usable) + s.unserved.length * 1440 + (Math.max(1, rooms) - 1 + halves + mixed + Math.max(1, pots) - 1 + Math.max(1, times) - 1) * FORBIDDEN_MIN
   return { over, share: usable > 0 ? s.working.value / usable : 1 }
 }
 

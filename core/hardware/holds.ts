@@ -65,7 +65,8 @@ export function holdsOf(piece: Piece, joint: Joint): HeldBy[] {
 
 /** Whether somebody has taken it out already. */
 const isOut = (piece: Piece, held: HeldBy): boolean =>
-  piece.events.some(e => e.kind === 'hold-out' && (e.of.includes(`hold:${held.id}`) || (held.made && e.of.includes(`joint:${held.joint}`))))
+  piece.events.some(e => (e.kind === 'hold-out' && (e.of.includes(`hold:${held.id}`) || (held.made && e.of.includes(`joint:${held.joint}`))))
+    || (e.kind === 'done' && held.made && e.of.includes(`joint:${held.joint}/${held.kind}-out`)))
 
 /** Holds that have to be out before a joint can move: a pin, a wedge, a screw, a bolt; not what is gone or out already. */
 export const locksOf = (piece: Piece, joint: Joint): HeldBy[] =>

@@ -12,6 +12,7 @@ import type { PressLine } from './design'
 import { no, type Mend, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
+import { before, wet } from '../work'
 
 /** A split that still closes: glue worked in from end to end, pressed across. */
 export const closeSplit: Mend<WoodCase> = {
@@ -49,14 +50,14 @@ function consider(c: WoodCase): Verdict {
     sizes: [{ id: 'spring', label: 'springs open with', figure: spring }, { id: 'glue-face', label: 'glue face', figure: figureOf(area, 'mm2', 'length × thickness of the part there', [inputOf('length', fault.lengthMm, 'mm'), input('thickness', deepMm, 'mm')], 'breaks', 'medium') }],
     stock: [],
     steps: [
-      say`Blow it clean; spread it a hair with a thin wedge and work the glue in from both faces, until it shows along the whole length and at both ends.`,
-      ...(crossed.length > 0 ? [say`Closing it draws ${joined(crossed.map(j => say`${tagOf(j)}`), ', ')} together too: try that joint dry with the clamps on before any glue.`] : []),
-      say`Press it across, square to its face, lightly first from the middle out; wipe; a strip under each jaw.`,
+      before('clean', 5, say`Blow it clean; press it shut dry and see that it closes along its whole length.`),
+      ...(crossed.length > 0 ? [before('try-crossed', 4, say`Closing it draws ${joined(crossed.map(j => say`${tagOf(j)}`), ', ')} together too: try that joint dry with the clamps on before any glue.`)] : []),
+      wet('spread', say`Spread it a hair with a thin wedge and work the glue in from both faces, until it shows along the whole length and at both ends.`),
+      wet('press', say`Press it across, square to its face, lightly first from the middle out; wipe; a strip under each jaw.`),
     ],
     cautions: [],
     leavesGapMm: Math.min(fault.openMm.value, CLOSED_MM),
     removedCm3: 0,
-    minutes: 15,
     hold: { low: 0.65, high: 0.9 },
     design: {
       newWood: [],

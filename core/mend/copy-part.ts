@@ -7,6 +7,7 @@ import { twinId } from '../piece/sides'
 import type { Part } from '../piece/schema'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { partIn, type WoodCase } from './wood-case'
+import { before } from '../work'
 
 /** A straight part that is lost, made again after its twin; its joints close as new ones. */
 export const copyPart: Mend<WoodCase> = {
@@ -51,16 +52,15 @@ function consider(c: WoodCase): Verdict {
     ],
     stock: [{ id: 'part', serves: 'each', what: `blank for the ${nameOf(c.piece, part.id)}`, count: 1, sizesMm: rough, wood: part.species, note: `straight grain end to end, 1 in 15 or better; ${Math.round(volumeCm3)} cm³` }],
     steps: [
-      twin
+      before('measure', 10, twin
         ? say`Measure the ${partName(c.piece, twin)} at every change of shape; mark which end is which${handed(part, twin) ? ', and make this one of the other hand' : ''}.`
-        : say`Read its ends from the sockets, its shape from the parts next to it; try it in cheap wood first.`,
-      say`Take its length from the frame fitted dry, not from the drawing; leave ${mm(OVER_LENGTH_MM)} until then.`,
-      say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`,
+        : say`Read its ends from the sockets, its shape from the parts next to it; try it in cheap wood first.`),
+      before('length', 5, say`Take its length from the frame fitted dry, not from the drawing; leave ${mm(OVER_LENGTH_MM)} until then.`),
+      before('make', isRound ? 60 : 45, say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`),
     ],
     cautions: ['blade'],
     leavesGapMm: 0,
     removedCm3: 0,
-    minutes: isRound ? 75 : 60,
     hold: { low: 0.8, high: 0.95 },
     design: { newWood: [part], bores: [], glueLines: [], pressing: [], closingMin: 0, strength: 'nearly-whole' },
   }

@@ -12,6 +12,7 @@ import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { METRIC_STOCK_MM, POINT_SHARE, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
 import { breakOf, nearestJoint, partIn, type WoodCase } from './wood-case'
+import { before, cured, wet } from '../work'
 
 /** A break that is glued and then bored across: dowels on a slant carry what its end grain cannot. */
 export const dowelBreak: Mend<WoodCase> = {
@@ -73,13 +74,14 @@ function consider(c: WoodCase): Verdict {
     stock: [{ id: 'dowel', serves: 'each', what: 'dowel', count, sizesMm: [diameterMm, lengthMm + OVER_MM], wood: 'beech, ash or hard maple, split not sawn', note: 'grooved, one end chamfered; trimmed flush when it is in' }],
     steps: [
       ...face.steps,
-      say`When it has cured: start the bit square to the face, then lean it to ${q(slopeDeg, 'deg')} along a block cut to that angle. Bore a scrap of the same size first.`,
-      say`Bore ${mm(diameterMm)} to ${mm(depthMm)} by a stop, clearing often${count === 2 ? say`; the second ${mm(dowels.spacingMm)} beside it${slopesAgainst(c) ? ', leaning the other way' : ''}` : say``}.`,
-      say`Groove the dowel along its length; glue in the bore and on the dowel, in by hand and light taps, the hole’s bottom left ${mm(ROOM_FOR_GLUE_MM)} free. Trim flush with the grain.`,
+      before('lead', 12 + 3 * count, say`When it has cured: start the bit square to the face, then lean it to ${q(slopeDeg, 'deg')} along a block cut to that angle. Bore a scrap of the same size first.`, 2),
+      before('bore', 5 * count, say`Bore ${mm(diameterMm)} to ${mm(depthMm)} by a stop, clearing often${count === 2 ? say`; the second ${mm(dowels.spacingMm)} beside it${slopesAgainst(c) ? ', leaning the other way' : ''}` : say``}.`, 2),
+      before('groove', 2 * count, say`Groove the dowel along its length, one end chamfered.`, 2),
+      wet('dowel', say`Glue in the bore and on the dowel, in by hand and light taps, the hole’s bottom left ${mm(ROOM_FOR_GLUE_MM)} free.`, 2),
+      cured('trim', 3 * count, say`Trim the dowel flush, with the grain.`, 2),
     ],
     cautions: ['drill', 'blade'],
     removedCm3: count * Math.PI / 4 * diameterMm ** 2 * depthMm / 1000,
-    minutes: face.minutes + 12 + 13 * count,
     hold: { low: 0.6, high: 0.88 },
     design: {
       ...face.design,

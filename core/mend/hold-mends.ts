@@ -3,6 +3,7 @@ import { joined, say, type Phrase } from '../measure/phrase'
 import type { HoldFault, HoldKind } from '../piece/words'
 import { no, type Mend, type Verdict } from './mend'
 import { holdIn, jointIn, type WoodCase } from './wood-case'
+import { before } from '../work'
 
 /** What turns on a thread or a screw and only has to be made tight again. */
 const TIGHTENED: ReadonlySet<HoldKind> = new Set(['screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip'])
@@ -41,11 +42,10 @@ function considerTighten(c: WoodCase): Verdict {
     reason: say`${joined(names.map((n): Phrase => say`${n}`), ', ')}: sound, and loose only`,
     ...NO_WOOD,
     steps: [
-      say`Clean the faces and lay them together without strain; nothing between them, no glue.`,
-      say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`,
-      say`Try it; look again in a month, for new wood settles.`,
+      before('clean', 3, say`Clean the faces and lay them together without strain; nothing between them, no glue.`),
+      before('tighten', 3, say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`),
+      before('try', 2, say`Try it; look again in a month, for new wood settles.`),
     ],
-    minutes: 8,
     hold: { low: 0.7, high: 0.9 },
   }
 }
@@ -72,12 +72,11 @@ function considerOut(c: WoodCase): Verdict {
     ...NO_WOOD,
     stock: [{ id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [], wood: 'the part’s own wood', note: 'to the hole as it is once the metal is out; grain along the part where it shows, across it where a new screw goes in' }],
     steps: [
-      ...(isGone ? [] : [say`${way.way} If it will not come: ${way.otherwise}`]),
-      say`Clear the hole to sound wood with the next bit that makes it round, and measure it.`,
-      say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`,
+      ...(isGone ? [] : [before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`)]),
+      before('clear', 4, say`Clear the hole to sound wood with the next bit that makes it round, and measure it.`),
+      before('plug', 8, say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`),
     ],
     cautions: [...way.cautions, 'blade'],
-    minutes: (isGone ? 0 : way.minutes) + 12,
     hold: { low: 0.8, high: 0.95 },
   }
 }

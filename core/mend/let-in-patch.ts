@@ -8,6 +8,7 @@ import type { Loss, Part } from '../piece/schema'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
+import { before, cured, wet } from '../work'
 
 /** Wood that is gone from an edge or a face, let in again in the same wood. */
 export const letInPatch: Mend<WoodCase> = {
@@ -60,14 +61,14 @@ function consider(c: WoodCase): Verdict {
     ],
     stock: [{ id: 'patch', serves: 'each', what: 'patch', count: 1, sizesMm: [deepMm + PROUD_MM, wideMm + 1, longMm + 1], wood: part.species, note: 'grain and rings as the part, a shade lighter rather than darker' }],
     steps: [
-      say`Cut the patch first, its sides leaning in ${TAPER_DEG}° to the bottom; lay it on with its grain along the part and scribe round it.`,
-      say`Cut the recess to the line, flat at the bottom, ${mm(deepMm)} deep; pare until it closes by pressing.`,
-      say`Glue bottom and sides, press square to the face. It stands ${PROUD_MM} mm proud and is brought down when it has cured.`,
+      before('patch', 18, say`Cut the patch first, its sides leaning in ${TAPER_DEG}° to the bottom; lay it on with its grain along the part and scribe round it.`),
+      before('recess', 20, say`Cut the recess to the line, flat at the bottom, ${mm(deepMm)} deep; pare until it closes by pressing.`),
+      wet('glue', say`Glue bottom and sides, press square to the face; it stands ${PROUD_MM} mm proud.`),
+      cured('level', 7, say`Bring the patch down to the surface round it, with the grain.`),
     ],
     cautions: ['blade'],
     leavesGapMm: 0.1,
     removedCm3: Math.max(0, longMm * wideMm * deepMm - fault.lengthMm.value * fault.widthMm.value * fault.depthMm.value) / 1000,
-    minutes: 45,
     hold: { low: 0.75, high: 0.95 },
     design: {
       newWood: [patchSolid(part, fault.id, along(outer, out, PROUD_MM - (deepMm + PROUD_MM) / 2), tangent, beside, longMm, wideMm, deepMm + PROUD_MM)],

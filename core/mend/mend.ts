@@ -9,6 +9,7 @@ import { isMetal, locksOf } from '../hardware'
 import type { CautionId } from '../reference/cautions'
 import type { Design } from './design'
 import { nameOf } from '../piece/names'
+import { minutesOf, type Step } from '../work'
 
 /** All a mend needs to know about the joint it is asked about. */
 export interface JointCase {
@@ -55,12 +56,11 @@ export type Verdict
 export interface Work {
   readonly sizes: readonly Size[]
   readonly stock: readonly Stock[]
-  readonly steps: readonly Phrase[]
+  readonly steps: readonly Step[]
   readonly cautions: readonly CautionId[]
   /** Clearance left for the glue, millimetres. */
   readonly leavesGapMm: number
   readonly removedCm3: number
-  readonly minutes: number
   /** Expected to hold: 0 to 1, low confidence, for comparison only. */
   readonly hold: { readonly low: number, readonly high: number }
   /** Where the mend is more than a joint closed again. */
@@ -108,7 +108,7 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
 /** Time and wood lost of a mend, with how they came about. */
 export function workFigures(work: Work): { minutes: Figure, removed: Figure } {
   return {
-    minutes: figureOf(work.minutes, 'min', 'A usual time for this mend, without opening and clamping; the shop’s own log is to replace it.', [], 'working-rates', 'low'),
+    minutes: figureOf(minutesOf(work.steps), 'min', 'A usual time for this mend, without opening and clamping; the shop’s own log is to replace it.', [], 'working-rates', 'low'),
     removed: figureOf(work.removedCm3, 'cm3', 'Volume of what is sawn or bored away of the piece’s own wood, from the sizes on the cut sheet.', work.sizes.map(s => input(s.label, s.figure.value, s.figure.unit)), 'mends'),
   }
 }

@@ -3,6 +3,7 @@ import { fitMm, say } from '../measure/phrase'
 import { kerfAndWedge } from './kerf-and-wedge'
 import { EASY_FIT_MM, no, rocksAtEdges, widest, type JointCase, type Mend, type TwoEnds, type Verdict } from './mend'
 import { shims } from './shims'
+import { before } from '../work'
 
 /** Loose at cheeks and edges together, the commonest way of all: shims take the one, a wedge the other. */
 export const shimsAndWedge: Mend<JointCase> = {
@@ -17,6 +18,9 @@ export const shimsAndWedge: Mend<JointCase> = {
 }
 
 const CLOSED: TwoEnds = { mouth: assumed(0), bottom: null }
+
+/** A thin strip of wood in its glue is held by tape for so long before a saw comes near it, minutes (low). */
+const SHIMS_SET_MIN = 60
 
 function consider(c: JointCase): Verdict {
   const { cheek, edge } = c.clearance
@@ -34,11 +38,10 @@ function consider(c: JointCase): Verdict {
     sizes: [...shimmed.sizes, ...wedged.sizes],
     stock: [...shimmed.stock, ...wedged.stock],
     // The shims are on before the kerf is sawn, or its saw tears them.
-    steps: [...shimmed.steps, say`Glue the shims to the tenon and let them set before it is kerfed.`, ...wedged.steps],
+    steps: [...shimmed.steps, { ...before('glue-shims', 3, say`Glue the shims to the tenon and let them set before it is kerfed.`), waitMin: SHIMS_SET_MIN }, ...wedged.steps],
     cautions: [...new Set([...shimmed.cautions, ...wedged.cautions])],
     leavesGapMm: Math.max(shimmed.leavesGapMm, wedged.leavesGapMm),
     removedCm3: shimmed.removedCm3 + wedged.removedCm3,
-    minutes: shimmed.minutes + wedged.minutes,
     hold: { low: Math.min(shimmed.hold.low, wedged.hold.low), high: Math.min(shimmed.hold.high, wedged.hold.high) },
   }
 }

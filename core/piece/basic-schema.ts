@@ -25,6 +25,10 @@ export const WallTime = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'mus
   .refine(isOnCalendar, 'must be a day on the calendar and a time of the clock').meta({ id: 'wallTime' })
 /** What a decision, a cause or a second look is about: a joint, a fault, a part, a hold or the bracing, by its id. */
 export const TroubleId = z.string().regex(/^(joint|fault|part|hold|bracing):[a-z0-9][a-z0-9-]{0,63}$/, 'must name a joint, a fault, a part or a hold, such as fault:broken-leg').meta({ id: 'troubleId' })
+/** Something done to what a trouble may be about, or to the whole piece: `joint:x`, `joint:x/open`, `fault:x/face`, `piece/seat-off`. */
+export const FactId = z.string().regex(/^(?:(?:joint|fault|part|hold|bracing):[a-z0-9][a-z0-9-]{0,63}|piece)(?:\/[a-z0-9][a-z0-9-]{0,79}){0,2}$/, 'must name what was done to a joint, a fault, a part or a hold, such as joint:left-rail/open').meta({ id: 'factId' })
+/** What a fact is about. */
+export const handleOfFact = (fact: string): string => fact.split('/')[0]!
 const Coordinate = z.number().min(-6000).max(6000)
 export const VecMm = z.tuple([Coordinate, Coordinate, Coordinate]).meta({ id: 'vecMm' })
 export const UnitVec = z.tuple([z.number(), z.number(), z.number()])

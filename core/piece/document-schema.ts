@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
-import { Id, Key, Name, Species, Text, TroubleId, WallTime } from './basic-schema'
+import { FactId, Id, Key, Name, Species, Text, TroubleId, WallTime } from './basic-schema'
 import { Fault } from './fault-schema'
 import { LIMITS } from './limits'
 import { Edit } from './edits'
@@ -78,7 +78,7 @@ export const PieceEvent = z.strictObject({
   at: WallTime,
   kind: z.enum(EVENTS),
   stage: z.number().int().positive().nullable(),
-  of: z.array(TroubleId).max(LIMITS.joints),
+  of: z.array(FactId).max(LIMITS.facts),
   note: Text,
 })
 export type PieceEvent = z.infer<typeof PieceEvent>

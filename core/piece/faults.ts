@@ -1,3 +1,4 @@
+import { handleOfFact } from './basic-schema'
 import { fail, succeed, type Result } from '../measure/result'
 import type { Fault, Piece } from './document-schema'
 import type { FaultKind } from './words'
@@ -70,16 +71,23 @@ export const handlesOf = ({ joints, faults, parts, holds }: Piece): Set<string> 
   'bracing:webbing',
 ])
 
+/** Whether something that was done was done to the piece, or to something that is on it. */
+export const isFactOf = (handles: ReadonlySet<string>, fact: string): boolean => {
+  const handle = handleOfFact(fact)
+  return handle === 'piece' || handles.has(handle)
+}
+
 /** The piece without decisions, causes and second looks about what is no longer there. */
 export function withoutHandles(piece: Piece): Piece {
   const there = handlesOf(piece)
   const only = <T>(record: Record<string, T>): Record<string, T> =>
     Object.fromEntries(Object.entries(record).filter(([id]) => there.has(id)))
   const { choices } = piece
+  const isAbout = (fact: string) => isFactOf(there, fact)
   return {
     ...piece,
     after: only(piece.after),
-    events: piece.events.map(e => (e.of.every(id => there.has(id)) ? e : { ...e, of: e.of.filter(id => there.has(id)) })),
+    events: piece.events.map(e => (e.of.every(isAbout) ? e : { ...e, of: e.of.filter(isAbout) })),
     choices: { ...choices, mends: only(choices.mends), settled: only(choices.settled), causes: only(choices.causes) },
   }
 }

@@ -1,5 +1,5 @@
 import { findFamily } from './families'
-import { handlesOf, jointsNamedBy } from './faults'
+import { handlesOf, isFactOf, jointsNamedBy } from './faults'
 import { clearancesOf } from './joint-forms'
 import { LIMITS } from './limits'
 import type { Finding, Joint, Piece } from './document-schema'
@@ -100,7 +100,7 @@ function checkFacts(piece: Piece, tell: Tell): void {
   needHandles(['choices', 'settled'], Object.keys(piece.choices.settled))
   needHandles(['choices', 'causes'], Object.keys(piece.choices.causes))
   needHandles(['after'], Object.keys(piece.after))
-  piece.events.forEach((e, i) => needHandles(['events', i, 'of'], e.of))
+  piece.events.forEach((e, i) => needHandles(['events', i, 'of'], e.of.filter(f => !isFactOf(there, f))))
   piece.holds.forEach(({ on }, i) => {
     const isThere = { joint: joints, part: parts, fault: faults }[on.kind].has(on.id)
     if (!isThere) tell(['holds', i, 'on', 'id'], `must name a ${on.kind} of this piece; there is no “${on.id}”`)

@@ -25,7 +25,7 @@ const pva = (joint: string): Command => ({ do: 'set-old-glue', joint, glue: 'pva
 const RAIL = 'left-side-rail--left-back-post'
 const OTHER = 'right-side-rail--right-back-post'
 const snug = (joint: string): Command[] => [gap(joint, 'cheek', 0.1), gap(joint, 'edge', 0.1), pva(joint)]
-const texts = (piece: Piece) => benchSteps(piece, plan(piece)).map(s => `${s.title}: ${phraseText(s.text)}`).join('\n')
+const texts = (piece: Piece) => benchSteps(plan(piece)).map(s => `${phraseText(s.title)}: ${phraseText(s.words)}`).join('\n')
 
 describe('what no mend serves', () => {
   const lost = applyAll(tried(newChair(), { [RAIL]: 'gives', [OTHER]: 'swings' }), [...snug(RAIL), gap(OTHER, 'cheek', 3), gap(OTHER, 'edge', 3)])

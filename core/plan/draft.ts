@@ -1,18 +1,21 @@
 import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue'
 import { coldestBetweenC } from '../glue/climate'
-import { linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Stage, type Staging, type WoodClosing } from '../glueup'
+import { linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Staging, type TaskTime, type WoodClosing } from '../glueup'
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
-import { findingOf, isGlued } from '../piece/facts'
-import type { Glue } from '../reference/glues'
+import { findingOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
-import { takeApart, type TakeApart } from '../takeapart'
+import { takeApart, type FaultMends, type TakeApart } from '../takeapart'
 import { USUAL_GAP_MM, chosenWork, settleMend, workOf } from './candidates'
 import { cureClimate, isApart, isSettled, jointOf, jointsToMend, roomOf, type Job } from './job'
 import { gluesOfWood, mendWithGlue, pickGlue, type GluedMend, type OwnGlues } from './glue-lines'
 import type { JointMend, TroubleMend } from './plan'
-import { preparationTime } from './preparation'
+import { beforeGluing, preparationTime } from './preparation'
+import { doneOn, gluedLines, type Done } from './done'
+import { glueTask } from './task-graph'
+import { tasksOf } from './tasks'
+import type { Task } from '../work'
 import { answeredBy, breaksToClose, closingsOf, springsIn, woodMends } from './wood'
 
 /** A plan as far as mends, moves, glue and stages go. */
@@ -31,6 +34,10 @@ export interface Draft {
   /** Empty where the glue never sets in the cold it is to cure in. */
   readonly stages: readonly ScheduledStage[]
   readonly neverSets: boolean
+  /** All work, done or not, in the order it is told. */
+  readonly tasks: readonly Task[]
+  /** Their times; empty while there is no schedule. */
+  readonly times: ReadonlyMap<string, TaskTime>
   readonly preparation: Figure
   readonly readyMin: number
 }
@@ -110,30 +117,64 @@ function worstCure(job: Job, { stages, verdict }: Draft): Pick<GlueNeeds, 'start
 }
 
 function draftWith(job: Job, needs: GlueNeeds): Draft {
-  const { shop } = job
+  const done = doneOn(job.piece)
   const verdict = pickGlue(job, needs)
   const glue = verdict?.glue ?? null
   const wood = woodMends(job, glue?.gapMm ?? USUAL_GAP_MM)
   const withGlues = jointsToMend(job, answeredBy(wood)).map(joint => mendWithGlue(job, joint, needs, glue))
   const candidates = withGlues.map(x => x.mend)
   const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
-  const asFaults = candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false), isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters) }))
-  const apart = takeApart(job.piece, asFaults, job.standing, breaksToClose(job, wood))
+  const asFaults = candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false), isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters), isOpen: done.opened.has(c.joint) }))
+  const apart = takeApart(job.piece, [...asFaults, ...openedBesides(job, done, asFaults)], job.standing, breaksToClose(job, wood))
   const mends = candidates.map(c => settleMend(c, apart))
   const jointGlues = gluesOfJoints(mends, withGlues)
   const closings = closingsOf(job, wood, apart)
   const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
   const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
-  const staging = stagingOf(job, { mends, wood, apart, closings, glueOf })
-  const preparation = preparationTime(mends, wood, apart)
-  const notBefore = job.piece.choices.notBefore
-  const readyMin = Math.max(workUntilMin(shop, job.startMin, preparation.value), notBefore ? parseWallTime(notBefore) : 0)
-  const climateOf = (stage: Stage) => cureClimate(job, stage.joints)
-  const gluesIn = (stage: Stage): Glue[] => [...new Set(linesOf(stage).flatMap(line => glueOf(line)?.glue ?? []))]
+  const staging = stagingOf(job, { mends, wood, apart, closings, glueOf, done })
+  const glued = gluedLines(job.piece, staging, closings)
+  const tasks = tasksOf(job, { mends, wood, apart, closings, staging, glued, glueOf }, done)
   const canBeGlued = staging.stages.every(s => linesOf(s).every(line => glueOf(line) !== null))
-  const timed = canBeGlued ? schedule(staging.stages, gluesIn, shop, climateOf, readyMin, gluedStages(job, staging, closings)) : []
-  const neverSets = timed.some(s => !Number.isFinite(s.setMin))
-  return { verdict, needs, mends, wood, closings, ownGlues, glueOf, apart, staging, stages: neverSets ? [] : timed, neverSets, preparation, readyMin }
+  const timed = canBeGlued ? onTheClock(job, { staging, tasks, glued, glueOf }) : NOT_TIMED
+  const neverSets = timed.stages.some(s => !Number.isFinite(s.setMin))
+  const { stages, times } = neverSets ? NOT_TIMED : timed
+  return {
+    verdict, needs, mends, wood, closings, ownGlues, glueOf, apart, staging, stages, neverSets, tasks, times,
+    preparation: preparationTime(tasks),
+    readyMin: readyAt(job, tasks, times),
+  }
+}
+
+/** Joints somebody has opened that no mend is chosen for: they close again all the same. */
+function openedBesides({ piece }: Job, { opened }: Done, known: readonly FaultMends[]): FaultMends[] {
+  return piece.joints
+    .filter(j => opened.has(j.id) && !known.some(k => k.joint === j.id))
+    .map(j => ({ joint: j.id, opens: null, inPlace: null, isOpen: true }))
+}
+
+const NOT_TIMED = { stages: [], times: new Map() } as const
+
+/** Work and stages on the workshop’s clock. */
+function onTheClock({ shop, startMin, piece, ...job }: Job, { staging, tasks, glued, glueOf }: Pick<Draft, 'staging' | 'tasks' | 'glueOf'> & { readonly glued: ReadonlyMap<string, string> }) {
+  const { notBefore } = piece.choices
+  return schedule(staging.stages, {
+    shop,
+    fromMin: startMin,
+    ...(notBefore ? { glueFromMin: parseWallTime(notBefore) } : {}),
+    gluesOf: stage => [...new Set(linesOf(stage).flatMap(line => glueOf(line)?.glue ?? []))],
+    climateOf: stage => cureClimate({ ...job, shop, startMin, piece }, stage.joints),
+    gluedAt: gluedStages(staging, glued),
+    tasks,
+    stageTask: glueTask,
+  })
+}
+
+/** When the first glue of a joint can be spread: all that comes before it done. Without a schedule as if nothing had to cure on the way. */
+function readyAt({ shop, startMin }: Job, tasks: readonly Task[], times: Draft['times']): number {
+  const before = tasks.filter(t => !t.done && t.kind !== 'glue' && beforeGluing(tasks).has(t.id))
+  const ends = before.flatMap(t => times.get(t.id)?.endMin ?? [])
+  if (ends.length > 0) return Math.max(...ends)
+  return workUntilMin(shop, startMin, before.reduce((sum, t) => sum + t.minutes.usual + t.waitMin, 0))
 }
 
 /** The glue of each joint that takes another than the piece’s, by what became of it. */
@@ -145,19 +186,23 @@ function gluesOfJoints(mends: readonly JointMend[], withGlues: readonly GluedMen
   }))
 }
 
-type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'>
+type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'> & { readonly done: Done }
 
-function stagingOf(job: Job, { mends, wood, apart, closings, glueOf }: Staged): Staging {
+function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Staged): Staging {
   const { piece } = job.standing
   const moved = new Set(apart.moves.flatMap(m => m.joints))
   const chosen = Object.fromEntries(mends.flatMap(m => (m.chosen ? [[m.joint, m.chosen]] : [])))
   const inPlace = apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint)
   const sprungOut = mends.filter(m => m.chosen !== null && isApart(job.piece, m.joint) && !moved.has(m.joint)).map(m => m.joint)
-  return planStages(piece, apart.moves, [...inPlace, ...sprungOut], chosen, job.shop, {
+  // A stick that is bowed to be slipped in is wet at both ends: cured at one it would strain that end.
+  const sticks = [...new Set(sprungOut.map(j => jointOf(job.piece, j).enters))]
+  const slippedIn = sticks.map(part => sprungOut.filter(j => jointOf(job.piece, j).enters === part))
+  return planStages(piece, apart.moves, [...inPlace.map(j => [j]), ...slippedIn], chosen, job.shop, {
     undecided: undecidedJoints(job, mends, answeredBy(wood)),
     roomOf: joint => roomOf(job.piece, joint),
     wood: closings,
     glueOf: line => glueOf(line)?.glue.id ?? null,
+    isGlued: line => done.glued.has(line),
     usableMin: lines => Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
     partsOf: (joint) => { const j = jointOf(piece, joint); return [j.enters, j.receives] },
   })
@@ -172,18 +217,10 @@ function undecidedJoints(job: Job, mends: readonly JointMend[], answered: Readon
   return new Set([...loose.map(t => t.joint!), ...waiting.map(j => j.id)])
 }
 
-/** Stages somebody has glued, with when their clamps went on: told by joint; what older programs kept, by the stage’s number. */
-function gluedStages({ piece }: Job, { stages }: Staging, closings: readonly WoodClosing[]): Map<number, number> {
-  const glued = piece.events.filter(e => e.kind === 'stage-glued')
-  const gluedAt = (stage: Stage): number | undefined => {
-    const times = stage.joints.filter(id => isGlued(piece, jointOf(piece, id))).map(id => glued.findLast(e => e.of.includes(`joint:${id}`)))
-    // The lines of one mend follow each other, so the second time it was told is the second line’s.
-    const inWood = closings.filter(w => stage.wood.includes(w.id)).map(w => glued.filter(e => e.of.includes(w.trouble))[w.turn - 1])
-    const told = [...times, ...inWood]
-    const byJoint = told.length > 0 && told.every(e => e !== undefined) ? told.map(e => parseWallTime(e!.at)) : []
-    const byNumber = glued.filter(e => e.of.length === 0 && e.stage === stage.number).map(e => parseWallTime(e.at))
-    const all = [...byJoint, ...byNumber]
-    return all.length > 0 ? Math.max(...all) : undefined
-  }
-  return new Map(stages.flatMap((s) => { const at = gluedAt(s); return at === undefined ? [] : [[s.number, at] as const] }))
+/** Stages that are glued through, with when their last clamps went on. */
+function gluedStages({ stages }: Staging, glued: ReadonlyMap<string, string>): Map<number, number> {
+  return new Map(stages.flatMap((s) => {
+    const times = linesOf(s).map(line => glued.get(line))
+    return times.every(at => at !== undefined) ? [[s.number, Math.max(...times.map(at => parseWallTime(at!)))] as const] : []
+  }))
 }

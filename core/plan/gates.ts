@@ -4,7 +4,8 @@ import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { Draft } from './draft'
-import type { AnsweredTrouble, Gate, Reading } from './plan'
+import type { AnsweredTrouble, Gate, Plan, Reading } from './plan'
+import { glueTask } from './task-graph'
 import { troubleName } from './trouble-words'
 
 /** What was judged about a piece: its troubles answered or not, what wants measuring, the frame as a whole. */
@@ -17,7 +18,7 @@ export function isBracingAnswered(piece: Piece, troubles: readonly AnsweredTroub
 }
 
 /** What has to be so before glue is spread: nothing found out with glue on every surface. */
-export function gatesOf(piece: Piece, { mends, apart }: Draft, { troubles, readings, whole }: Judged): Gate[] {
+export function gatesOf(piece: Piece, { mends, apart, tasks }: Draft, { troubles, readings, whole }: Judged): Gate[] {
   const { untested } = surveyOf(piece)
   const undecided = mends.filter(m => m.chosen === null)
   // What a gate of its own asks for is not asked for twice.
@@ -59,14 +60,21 @@ export function gatesOf(piece: Piece, { mends, apart }: Draft, { troubles, readi
     {
       id: 'metal',
       step: 'open-up',
-      done: locked.length === 0 || piece.events.some(e => e.kind === 'opened'),
+      done: locked.length === 0 || tasks.every(t => t.done || (t.kind !== 'lock-out' && t.kind !== 'find-metal')),
       words: locked.length === 0 ? say`Nothing but glue in the joints that open` : say`Pins, wedges, screws and bolts out first: ${tags(locked)}`,
     },
     {
       id: 'dry-run',
       step: 'glue-up',
-      done: piece.events.some(e => e.kind === 'dry-run-closed'),
+      done: tasks.every(t => t.kind !== 'dry-run' || t.done),
       words: say`Dry run: every joint closes, square, four feet down, clamps rehearsed`,
     },
   ]
+}
+
+/** What still keeps one stage from being glued: a break in the hand waits for no dry run of the frame. */
+export function gatesFor({ gates, tasks }: Pick<Plan, 'gates' | 'tasks'>, stage: Pick<Plan['stages'][number], 'joints' | 'wood'>): Gate[] {
+  const task = tasks.find(t => t.id === glueTask(stage))
+  const isRehearsed = (g: Gate) => g.id !== 'dry-run' || task?.after.some(a => a.because === 'rehearsed')
+  return gates.filter(g => !g.done && isRehearsed(g))
 }

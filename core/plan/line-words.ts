@@ -1,5 +1,6 @@
 import { bodyName } from '../bodies'
 import type { ClampLine } from '../clamping'
+import type { Trouble } from '../condition/troubles'
 import { joined, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
@@ -8,8 +9,11 @@ import type { Plan } from './plan'
 import { troubleName } from './trouble-words'
 import { woodWork } from './wood'
 
+/** What glue lines are named from. */
+export interface Lines { readonly woodMends: Plan['woodMends'], readonly troubles: readonly Trouble[] }
+
 /** How a glue line is called: a joint by its tag, a mend’s own line by its trouble and which of its faces it is. */
-export function lineName(piece: Piece, plan: Pick<Plan, 'woodMends' | 'troubles'>, line: string): Phrase {
+export function lineName(piece: Piece, plan: Lines, line: string): Phrase {
   const joint = piece.joints.find(j => `joint:${j.id}` === line)
   if (joint) return say`${tagOf(joint)}`
   const mend = plan.woodMends.find(m => woodWork(m)?.design?.glueLines.some(l => l.id === line))
@@ -20,7 +24,7 @@ export function lineName(piece: Piece, plan: Pick<Plan, 'woodMends' | 'troubles'
 }
 
 /** What is closed in a stage, in the order in which it is. */
-export const stageLines = (piece: Piece, plan: Pick<Plan, 'woodMends' | 'troubles'>, stage: { readonly joints: readonly string[], readonly wood: readonly string[] }): Phrase =>
+export const stageLines = (piece: Piece, plan: Lines, stage: { readonly joints: readonly string[], readonly wood: readonly string[] }): Phrase =>
   joined([...stage.joints.map(id => `joint:${id}`), ...stage.wood].map(id => lineName(piece, plan, id)), '; ')
 
 /** What a clamp is for: the body it runs along and the joints it closes, or the glue line it presses. */

@@ -31,7 +31,7 @@ function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   const first = plan.troubles.filter(t => t.answer === 'open').map(t => troubleName(piece, t))
   if (first.length > 0) return { step: 'mend', words: say`See to ${first.slice(0, 2).join('; ')}${first.length > 2 ? ' …' : ''}${next ? ' before gluing' : ' before it goes home'}`, minutes: null }
   if (plan.readings.length > 0) return { step: 'test', words: say`Measure first: ${plan.readings.slice(0, 4).map(r => tagOf(piece.joints.find(j => j.id === r.joint)!)).join(', ')}`, minutes: null }
-  if (next && !piece.events.some(e => e.kind === 'opened') && plan.takeApart.moves.length > 0) return { step: 'open-up', words: say`Open it, mend and fit dry: ${describeDuration(plan.preparation.value)}`, minutes: plan.preparation.value }
+  if (next && plan.tasks.some(t => t.kind === 'open' && !t.done)) return { step: 'open-up', words: say`Open it, mend and fit dry: ${describeDuration(plan.preparation.value)}`, minutes: plan.preparation.value }
   if (next) return { step: 'glue-up', words: say`Glue stage ${next.number}: ${describeDuration(next.working.value)}`, minutes: next.working.value }
   if (plan.returnMin !== null && plan.returnMin > nowMin) return { step: 'record', words: say`Rests until ${describeWallTime(plan.returnMin, nowMin)}`, minutes: null }
   const stop = plan.stops[0]

@@ -13,7 +13,9 @@ import { jobOf, jointOf, type Job } from './job'
 import type { Judged } from './gates'
 import { chosenWork } from './candidates'
 import type { Plan, PlannedLine } from './plan'
+import { glueTask } from './task-graph'
 import { woodWork } from './wood'
+import type { TimedTask } from '../work'
 import { readingsOf } from './readings'
 import { stockOf } from './shopping'
 import { stopsOf } from './stops'
@@ -30,6 +32,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const troubles = answeredTroubles(job, draft)
   const readings = readingsOf(job, draft)
   const whole = readWholePiece(piece)
+  const isWhole = isComplete(job, draft, { troubles, readings, whole })
   const glueArea = draft.stages.flatMap(s => s.joints).filter(id => isGlued(piece, jointOf(piece, id)) || draft.mends.some(m => m.joint === id)).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
   return {
     piece: piece.id,
@@ -46,6 +49,8 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     preparation: draft.preparation,
     readyMin: draft.readyMin,
     stages: draft.stages,
+    // While something is open it is not tested again to be sent home.
+    tasks: timedTasks(draft).filter(t => isWhole || t.kind !== 'test-again'),
     bottleneckMin: draft.staging.bottleneckMin,
     glue: {
       choice: chooseGlue(draft.needs, job.school, job.shop, climate),
@@ -55,7 +60,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
       grams: draft.verdict ? glueGrams(draft.verdict.glue, glueArea) : null,
       changes,
     },
-    returnMin: isComplete(job, draft, { troubles, readings, whole }) ? usableFrom(job, draft) : null,
+    returnMin: isWhole ? usableFrom(job, draft) : null,
     stock: stockOf(draft.mends, draft.wood),
     gates: gatesOf(piece, draft, { troubles, readings, whole }),
     readings,
@@ -72,7 +77,19 @@ function isComplete({ original }: Job, draft: Draft, { troubles, readings, whole
 }
 
 /** The first moment after the last rest at which somebody is there. */
-const usableFrom = ({ shop }: Job, { stages, readyMin }: Draft): number => nextWorkingMin(shop, Math.max(readyMin, ...stages.map(s => s.restUntilMin)))
+const usableFrom = ({ shop }: Job, { stages, tasks, times, readyMin }: Draft): number => {
+  const ends = tasks.filter(t => !t.done).flatMap(t => times.get(t.id)?.endMin ?? [])
+  return nextWorkingMin(shop, Math.max(readyMin, ...ends, ...stages.map(s => s.restUntilMin)))
+}
+
+/** The tasks with their times, and the clamps that each takes. */
+function timedTasks({ tasks, times, stages }: Draft): TimedTask[] {
+  return tasks.map((task): TimedTask => {
+    const stage = stages.find(s => glueTask(s) === task.id)
+    const clamps = stage?.clamps.flatMap(c => (c.clamp ? [`${c.clamp.row.id}/${c.clamp.nth}`] : [])) ?? []
+    return { ...task, time: task.done ? null : times.get(task.id) ?? null, clamps }
+  })
+}
 
 /** Every line that is glued, with what goes into it and how much it has to bridge. */
 function plannedLines({ staging, closings, glueOf, mends, wood }: Draft): PlannedLine[] {

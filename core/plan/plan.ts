@@ -9,6 +9,7 @@ import type { MendId, Stock, Verdict } from '../mend'
 import type { Command } from '../piece/commands'
 import type { ClearanceKey, GlueId, School, Settled } from '../piece/words'
 import type { TakeApart } from '../takeapart'
+import type { TimedTask } from '../work'
 
 export interface MendOption { readonly id: MendId, readonly label: string, readonly short: string, readonly opens: boolean, readonly undo: 'yes' | 'partly' | 'no', readonly verdict: Verdict }
 
@@ -112,6 +113,8 @@ export interface Plan {
   readonly preparation: Figure
   readonly readyMin: number
   readonly stages: readonly ScheduledStage[]
+  /** All work, done or not, in the order in which it is told: what the bench, the dates, the lanes and the lists read. */
+  readonly tasks: readonly TimedTask[]
   /** Least working time any split of the glue-up comes down to, minutes. */
   readonly bottleneckMin: number
   /**

@@ -1,38 +1,37 @@
-import { effortOf } from '../hardware'
 import { input, type Figure } from '../measure/figure'
-import type { TakeApart } from '../takeapart'
-import { chosenWork } from './candidates'
-import type { JointMend, TroubleMend } from './plan'
-import { woodWork } from './wood'
+import { standsOn, type Task, type TaskKind } from '../work'
 
-/** Minutes for things around the joints: labels before, the dry run after (low confidence). */
-const LABELS_MIN = 5
-const MOVE_MIN = 4
-const CLEAN_IN_THE_WAY_MIN = 15
-const DRY_RUN_MIN = 12
-const OFF_FIRST_MIN = 5
+const GROUPS: readonly { readonly label: string, readonly kinds: readonly TaskKind[] }[] = [
+  { label: 'labels', kinds: ['label'] },
+  { label: 'off, found and held before the moves', kinds: ['off', 'find-metal', 'hold-closed'] },
+  { label: 'pins, wedges, screws and bolts out', kinds: ['lock-out'] },
+  { label: 'moves and soaking', kinds: ['soften', 'open'] },
+  { label: 'mends', kinds: ['mend', 'tighten'] },
+  { label: 'cleaning on the way', kinds: ['clean'] },
+  { label: 'dry run', kinds: ['dry-run'] },
+]
 
-/** Hands-on minutes until glue can be spread: locks out, moves, mends, cleaning, the dry run. */
-export function preparationTime(mends: readonly JointMend[], wood: readonly TroubleMend[], apart: TakeApart): Figure {
-  const moves = apart.moves.reduce((sum, m) => sum + MOVE_MIN + Math.max(0, ...m.methods.map(x => x.method.soakMin)), 0)
-  const locks = apart.moves.reduce((sum, m) => sum + m.locksFirst.reduce((s, l) => s + effortOf(l).minutes, 0) + m.offFirst.length * OFF_FIRST_MIN, 0)
-  const mending = mends.reduce((sum, m) => sum + (chosenWork(m)?.minutes ?? 0), 0) + wood.reduce((sum, m) => sum + (woodWork(m)?.minutes ?? 0), 0)
-  const cleaning = apart.decisions.filter(d => d.decision === 'in-the-way').length * CLEAN_IN_THE_WAY_MIN
-  const work = moves + locks + mending + cleaning
-  const value = work === 0 ? 0 : LABELS_MIN + work + DRY_RUN_MIN
+/** Minutes that are left of opening, mending and trying dry, soaking among them, without what cures and what follows on it. */
+export function preparationTime(tasks: readonly Task[]): Figure {
+  const left = tasks.filter(t => !t.done)
+  const sums = GROUPS.map(({ label, kinds }) => ({ label, minutes: left.filter(t => kinds.includes(t.kind)).reduce((sum, t) => sum + t.minutes.usual + soak(t), 0) }))
+  const value = sums.reduce((sum, s) => sum + s.minutes, 0)
   return {
     value, low: value * 0.7, high: value * 1.6, unit: 'min',
     derivation: {
-      rule: 'labels + locks out + moves with their soaking + mends + cleaning the joints opened on the way + dry run',
-      inputs: [
-        input('labels', LABELS_MIN, 'min', 'table'),
-        input('pins, wedges, screws and bolts out', locks, 'min', 'table'),
-        input('moves and soaking', moves, 'min'),
-        input('mends', mending, 'min'),
-        input('cleaning on the way', cleaning, 'min'),
-        input('dry run', DRY_RUN_MIN, 'min', 'table'),
-      ],
+      rule: 'labels + what comes off + locks out + moves with their soaking + mends + cleaning the joints opened on the way + dry run, as far as they are not done',
+      inputs: sums.filter(s => s.minutes > 0).map(s => input(s.label, s.minutes, 'min', 'table')),
       source: 'working-rates', confidence: 'low',
     },
   }
+}
+
+const soak = (t: Task): number => (t.kind === 'soften' ? t.waitMin : 0)
+
+/** What has to be done before the first joint is glued: the dry run and all it stands on; of a piece with no joint to glue all but what cures first. */
+export function beforeGluing(tasks: readonly Task[]): ReadonlySet<string> {
+  const dry = tasks.find(t => t.kind === 'dry-run')
+  const first = dry ?? tasks.find(t => t.kind === 'glue')
+  if (!first) return new Set(tasks.filter(t => t.kind !== 'test-again').map(t => t.id))
+  return new Set([...standsOn(tasks, [first.id]), ...(dry ? [dry.id] : [])])
 }

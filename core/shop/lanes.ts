@@ -2,6 +2,7 @@ import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
 import type { Piece } from '../piece/schema'
 import type { Plan } from '../plan'
 import type { Shop } from '../reference/shop-settings'
+import type { TaskKind, TimedTask } from '../work'
 
 export type BarKind = 'hands-on' | 'clamps' | 'rest'
 /** A stretch of a piece's time on the bench, wall-clock minutes. */
@@ -18,9 +19,7 @@ export interface Bar {
 export function lanesOf(piece: Piece, plan: Plan): Bar[] {
   const ended = (piece.outcome !== null && piece.outcome.verdict !== 'repair') || piece.events.some(e => e.kind === 'returned')
   if (ended) return []
-  const bars: Bar[] = []
-  const opened = piece.events.some(e => e.kind === 'opened')
-  if (!opened && plan.preparation.value > 0) bars.push({ kind: 'hands-on', fromMin: plan.startMin, toMin: plan.readyMin, stage: null, label: 'open, mend, fit' })
+  const bars: Bar[] = handsOnBars(plan)
   for (const s of plan.stages) {
     if (!s.glued) bars.push({ kind: 'hands-on', fromMin: s.startMin, toMin: s.clampedMin, stage: s.number, label: `glue stage ${s.number}` })
     if (Number.isFinite(s.clampsOffMin)) bars.push({ kind: 'clamps', fromMin: s.clampedMin, toMin: s.clampsOffMin, stage: s.number, label: plan.stages.length === 1 ? 'in clamps' : `stage ${s.number} in clamps` })
@@ -28,6 +27,35 @@ export function lanesOf(piece: Piece, plan: Plan): Bar[] {
   const off = Math.max(...plan.stages.map(s => s.clampsOffMin))
   if (plan.returnMin !== null && Number.isFinite(plan.returnMin) && plan.returnMin > off) bars.push({ kind: 'rest', fromMin: off, toMin: plan.returnMin, stage: null, label: 'rests' })
   return bars
+}
+
+/** Hands closer to each other than this are drawn as one stretch, minutes. */
+const SAME_STRETCH_MIN = 20
+
+/** What a stretch of work is called, by the first of these that is in it. */
+const STRETCHES: readonly { readonly kinds: readonly TaskKind[], readonly label: string }[] = [
+  { kinds: ['open'], label: 'open, mend, fit' },
+  { kinds: ['mend', 'clean', 'dry-run'], label: 'mend, fit' },
+  { kinds: ['tighten'], label: 'tighten' },
+  { kinds: ['finish', 'test-again'], label: 'finish, test' },
+]
+
+/** What hands do besides gluing, in stretches: opening, mending and trying dry, what follows on a cured line, the last test. */
+function handsOnBars({ tasks }: Plan): Bar[] {
+  const timed = tasks.filter(t => t.time !== null && t.kind !== 'glue').sort((a, b) => a.time!.startMin - b.time!.startMin)
+  const stretches: TimedTask[][] = []
+  for (const task of timed) {
+    const last = stretches.at(-1)
+    if (last && task.time!.startMin - Math.max(...last.map(t => t.time!.endMin)) <= SAME_STRETCH_MIN) last.push(task)
+    else stretches.push([task])
+  }
+  return stretches.map((stretch): Bar => ({
+    kind: 'hands-on',
+    fromMin: stretch[0]!.time!.startMin,
+    toMin: Math.max(...stretch.map(t => t.time!.endMin)),
+    stage: null,
+    label: STRETCHES.find(s => stretch.some(t => s.kinds.includes(t.kind)))?.label ?? 'clamps off',
+  }))
 }
 
 /** A night takes the width of this many working minutes. */

@@ -57,6 +57,7 @@ export function problemFor(standing: Standing, faults: readonly Fault[], flexMm:
   const { piece } = standing
   const byId = new Map(piece.joints.map(j => [j.id, j]))
   const shut = new Set([...piece.choices.leaveShut, ...faults.filter(f => !f.mayOpen).map(f => f.joint)])
+  const opened = new Set(faults.filter(f => f.isOpen).map(f => f.joint))
   const apart = new Set(piece.joints.filter(j => findingOf(piece, j.id).state === 'apart').map(j => j.id))
   // What only lies there is lifted off before anything else: it holds nothing.
   const laid = new Set(piece.joints.filter(j => j.form.kind === 'rest').map(j => j.id))
@@ -72,7 +73,7 @@ export function problemFor(standing: Standing, faults: readonly Fault[], flexMm:
   for (const t of kept) shares.set(jointOfTie(t.id), (shares.get(jointOfTie(t.id)) ?? 0) + 1)
   const costs = new Map(kept.map((t) => {
     const id = jointOfTie(t.id)
-    return [t.id, shut.has(id) ? Infinity : openingMinutes(piece, byId.get(id)!) / shares.get(id)!] as const
+    return [t.id, opened.has(id) ? 0 : shut.has(id) ? Infinity : openingMinutes(piece, byId.get(id)!) / shares.get(id)!] as const
   }))
   return {
     parts: piece.parts.map(p => p.id),

@@ -2,7 +2,8 @@ import { comesApart, groundOf, partedBy, separate, type Ground, type Separation,
 import { cheapestHittingSet, type Clause } from './hitting-set'
 
 /** A fault that has to be dealt with: opened, or mended in place where that is possible. */
-export interface Fault { readonly joint: string, readonly mayOpen: boolean, readonly inPlaceCost: number | null }
+/** `isOpen`: somebody has opened it already, so it costs nothing more. */
+export interface Fault { readonly joint: string, readonly mayOpen: boolean, readonly inPlaceCost: number | null, readonly isOpen?: boolean }
 
 export interface Problem {
   readonly parts: readonly string[]

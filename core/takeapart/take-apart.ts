@@ -12,6 +12,7 @@ import { faultOfTie, jointOfTie, looseBreaks, problemFor } from './problem'
 import { cheapestOpening, type Fault, type Opening } from './search'
 import { faultTag } from '../piece/faults'
 import { nameOf } from '../piece/names'
+import { minutesOf } from '../work'
 
 export type Decision = 'open' | 'in-the-way' | 'mend-in-place' | 'leave-shut' | 'undecided'
 export const DECISION_LABELS: Readonly<Record<Decision, string>> = { 'open': 'open', 'in-the-way': 'open, in the way', 'mend-in-place': 'mend in place', 'leave-shut': 'leave shut', 'undecided': 'undecided' }
@@ -52,6 +53,8 @@ export interface FaultMends {
   readonly inPlace: Work | null
   /** Whether its part is bent to go in, so that nothing has to open for it. */
   readonly isSprungIn?: boolean
+  /** Somebody has opened it already: it closes again whatever it was opened for. */
+  readonly isOpen?: boolean
 }
 
 /** A chair frame gives this much sideways without harm, millimetres; more is tried in steps and said (low confidence). */
@@ -63,9 +66,11 @@ const FLEX_STEPS_MM = [3, 5, 8, 12] as const
  * `closing` names the breaks, by their faults, whose halves are to be joined again.
  */
 export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: Standing = standingOf(piece), closing: ReadonlySet<string> = new Set()): TakeApart {
-  const faults: Fault[] = mends.filter(m => (m.opens || m.inPlace) && !m.isSprungIn).map(m => ({
-    joint: m.joint, mayOpen: m.opens !== null && !piece.choices.leaveShut.includes(m.joint),
-    inPlaceCost: m.inPlace ? inPlaceMinutes(piece, m.inPlace.minutes, m.inPlace.hold) : null,
+  const faults: Fault[] = mends.filter(m => (m.opens || m.inPlace || m.isOpen) && !m.isSprungIn).map(m => ({
+    joint: m.joint,
+    mayOpen: m.isOpen || (m.opens !== null && !piece.choices.leaveShut.includes(m.joint)),
+    inPlaceCost: m.inPlace && !m.isOpen ? inPlaceMinutes(piece, minutesOf(m.inPlace.steps), m.inPlace.hold) : null,
+    ...(m.isOpen ? { isOpen: true } : {}),
   }))
   const blocked = faults.filter(f => !f.mayOpen && f.inPlaceCost === null)
   const problems = blocked.map((f): TakeApartProblem =>
@@ -97,7 +102,7 @@ const known = new WeakMap<Standing, Map<string, Opening | null>>()
 function knownOpening(standing: Standing, faults: readonly Fault[], flexMm: number, broken: readonly BreakTie[]): Opening | null {
   const answers = known.get(standing) ?? new Map<string, Opening | null>()
   known.set(standing, answers)
-  const key = `${flexMm} ${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost}`).join(', ')}`
+  const key = `${flexMm} ${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost} ${f.isOpen ?? ''}`).join(', ')}`
   const before = answers.get(key)
   if (before !== undefined) return before
   const opening = cheapestOpening(problemFor(standing, faults, flexMm, broken))
@@ -138,6 +143,7 @@ function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, openin
   if (opening && parted.has(joint.id)) {
     if (mend?.opens) return as('open', say`its mend needs it open`)
     if (isLoose(piece, joint) && !isSettled) return as('undecided', say`it comes apart with the rest, and nothing here mends it`)
+    if (mend?.isOpen) return as('in-the-way', say`it has been opened`)
     return as('in-the-way', inTheWay(piece, joint, opening))
   }
   if (opening && mend?.opens && findingOf(piece, joint.id).state === 'apart') return as('open', mend.isSprungIn ? say`one end home, its shorter tenon cut to two thirds, and the stick bowed until that slips in` : say`it has come out already`)

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyAll, newChair } from '../../tests/fixtures/pieces'
-import { phraseText } from '../measure/phrase'
+import { phraseText, say } from '../measure/phrase'
 import { add, negate, unit, type Vec } from '../measure/vec'
 import type { Command } from '../piece/commands'
 import { newHold } from '../piece/new-hold'
@@ -10,6 +10,7 @@ import { cheapestHittingSet } from './hitting-set'
 import { methodFor } from './methods'
 import { cheapestOpening, type Fault, type Problem } from './search'
 import { takeApart } from './index'
+import { before } from '../work'
 
 const AXES: Vec[] = [[1, 0, 0], [0, 1, 0], [0, 0, 1], [-1, 0, 0], [0, -1, 0], [0, 0, -1], unit([1, 0, 0.08]), unit([-1, 0, 0.08])]
 
@@ -95,7 +96,7 @@ describe('the cheapest opening', () => {
 
 describe('a framed chair with a loose side rail', () => {
   const J = 'left-side-rail--left-back-post'
-  const work = { sizes: [], stock: [], steps: [], cautions: [], leavesGapMm: 0.1, removedCm3: 0, minutes: 20, hold: { low: 0.7, high: 0.9 } }
+  const work = { sizes: [], stock: [], steps: [before('clean', 20, say`cleaned`)], cautions: [], leavesGapMm: 0.1, removedCm3: 0, hold: { low: 0.7, high: 0.9 } }
   const chair = newChair()
   const solid = applyAll(chair, [...chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' })), { do: 'test-joint', joint: J, state: 'gives' }])
 
@@ -110,7 +111,7 @@ describe('a framed chair with a loose side rail', () => {
     const shut = applyAll(solid, [{ do: 'leave-shut', joint: 'right-side-rail--right-back-post', on: true }])
     const t = takeApart(shut, [{ joint: J, opens: work, inPlace: null }])
     expect(t.moves.flatMap(m => m.joints)).not.toContain('right-side-rail--right-back-post')
-    const inPlace = takeApart(solid, [{ joint: J, opens: work, inPlace: { ...work, minutes: 5, hold: { low: 0.9, high: 1 } } }])
+    const inPlace = takeApart(solid, [{ joint: J, opens: work, inPlace: { ...work, steps: [before('syringe', 5, say`glue in`)], hold: { low: 0.9, high: 1 } } }])
     expect(inPlace.decisions.find(d => d.joint === J)).toMatchObject({ decision: 'mend-in-place' })
   })
   it('metal in the way is out before the mallet', () => {

@@ -4,7 +4,7 @@ test('a broken leg has its mend, drawn in its wood and with glues of its own; a 
   test.setTimeout(120_000)
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
-  await expect(page.getByRole('heading', { name: 'B1 break in the left front leg: one mend would do' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'B1 break in the left front leg: 2 mends would do' })).toBeVisible()
   await expect(page.locator('tr.chosen')).toContainText('Register, saw, bore')
   await expect(page.getByRole('region', { name: /^Cut sheet, B1/ })).toContainText('12 mm')
   await expect(page.getByTestId('new-wood').first()).toBeVisible()

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { benchSteps } from '#core/plan'
+import { benchSteps, eventOf, PHASES } from '#core/plan'
+import { describeWallTime, parseWallTime } from '#core/measure/wall-time'
+import { newId, wallNow } from '~/composables/useDevice'
 
 /** Bench mode: one step at a time, readable across the room, with its clock. */
 const store = usePiece()
@@ -11,9 +13,13 @@ const pieceId = computed(() => String(route.params.id))
 watch(pieceId, id => store.open(id), { immediate: true })
 useHead({ title: () => (piece.value ? `${piece.value.title}, at the bench` : 'At the bench') })
 
-const steps = computed(() => (piece.value && plan.value ? benchSteps(piece.value, plan.value) : []))
-const at = ref(0)
-const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)])
+const steps = computed(() => (piece.value && plan.value ? benchSteps(plan.value) : []))
+/** The one in view, kept by what it is: what is done leaves the list, and the list may be made again meanwhile. */
+const inView = ref<string | null>(null)
+const at = computed(() => Math.max(0, steps.value.findIndex(s => s.id === inView.value)))
+const step = computed(() => steps.value[at.value])
+const doneCount = computed(() => (plan.value ? plan.value.tasks.length - steps.value.length : 0))
+const when = (min: number) => describeWallTime(min, parseWallTime(wallNow()))
 const why = ref(false)
 const endsAt = ref<number | null>(null)
 const now = ref(Date.now())
@@ -26,27 +32,35 @@ const clock = computed(() => {
 })
 
 function go(by: 1 | -1): void {
-  at.value = Math.max(0, Math.min(steps.value.length - 1, at.value + by))
+  inView.value = steps.value[Math.max(0, Math.min(steps.value.length - 1, at.value + by))]?.id ?? null
   why.value = false
   endsAt.value = null
+}
+/** What was done goes into the piece’s log by what it was done to; the next thing comes into view. */
+function tick(): void {
+  const task = step.value
+  if (!task) return
+  go(1)
+  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...eventOf(task) } })
 }
 function startClock(): void { if (step.value?.clockMin) endsAt.value = Date.now() + step.value.clockMin * 60_000 }
 function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
 const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
-useKeys({ ' ': () => go(1), 'Backspace': () => go(-1), '+': oneMore, 'w': () => { why.value = !why.value }, 'c': startClock, 'b': () => { void leave() }, 'Escape': () => { void leave() } })
+useKeys({ ' ': tick, 'ArrowRight': () => go(1), 'ArrowLeft': () => go(-1), 'Backspace': () => go(-1), '+': oneMore, 'w': () => { why.value = !why.value }, 'c': startClock, 'b': () => { void leave() }, 'Escape': () => { void leave() } })
 </script>
 
 <template>
   <main class="room">
     <template v-if="step">
-      <p class="count">{{ { open: 'Take apart', mend: 'Mend', glue: 'Glue up' }[step.phase] }} · {{ at + 1 }} of {{ steps.length }}</p>
-      <h1>{{ step.title }}</h1>
-      <p class="text"><PhraseText :phrase="step.text" /></p>
+      <p class="count">{{ { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' }[PHASES[step.kind]] }} · {{ doneCount + at + 1 }} of {{ doneCount + steps.length }}<span v-if="step.time"> · {{ when(step.time.startMin) }}</span></p>
+      <h1><PhraseText :phrase="step.title" /></h1>
+      <p class="text"><PhraseText :phrase="step.words" /></p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
       <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
       <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">The time is over: close and clamp now, or scrape it off.</p>
       <footer>
-        <button type="button" class="key-button main big" :disabled="at >= steps.length - 1" @click="go(1)">Done, next <kbd>space</kbd></button>
+        <button type="button" class="key-button main big" @click="tick">Done <kbd>space</kbd></button>
+        <button type="button" class="key-button big" :disabled="at >= steps.length - 1" @click="go(1)">Next <kbd>→</kbd></button>
         <button v-if="step.clockMin && !clock" type="button" class="key-button big" @click="startClock">Start the clock <kbd>c</kbd></button>
         <button v-if="clock" type="button" class="key-button big" @click="oneMore">One more minute <kbd>+</kbd></button>
         <button type="button" class="key-button big" :aria-pressed="why" @click="why = !why">Why <kbd>w</kbd></button>

@@ -3,7 +3,7 @@ import { say } from '../../measure/phrase'
 import { fail, succeed } from '../../measure/result'
 import { drawId, drawWords } from '../draw'
 import { FeltAfter, Id, Note, Photo, PieceEvent, TroubleId } from '../document-schema'
-import { handlesOf } from '../faults'
+import { handlesOf, isFactOf } from '../faults'
 import { EVENTS } from '../words'
 import { define, jointIds, plainly, tagFor, without } from './define'
 
@@ -48,7 +48,7 @@ const logEvent = define({
   apply: (piece, { event }) => {
     if (piece.events.some(e => e.id === event.id)) return fail('twice', 'This event is already in the log.', 'event.id')
     const there = handlesOf(piece)
-    const stray = event.of.find(id => !there.has(id))
+    const stray = event.of.find(fact => !isFactOf(there, fact))
     if (stray !== undefined) return fail('nothing_there', `There is no “${stray}” on this piece.`, 'event.of')
     return succeed({ ...piece, events: [...piece.events, event] })
   },

@@ -3,7 +3,7 @@ import { describeDuration, describeWallTime, parseWallTime } from '#core/measure
 import { lineFigures } from '#core/clamping'
 import { spareTime } from '#core/glue'
 import { isTable } from '#core/piece/facts'
-import { clampWords, glueNames, openInStage, stageLines, type Plan } from '#core/plan'
+import { clampWords, eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -18,7 +18,6 @@ const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.
 const usableIn = (stage: Plan['stages'][number]) => openInStage(plan.value!, stage) * OPEN_TIME_SHARE
 /** The open time of what is spread in a stage; of two glues the shorter. */
 const openOf = (stage: Plan['stages'][number]) => plan.value!.glue.choice.verdicts.filter(v => stage.glues.includes(v.glue.id)).reduce((a, b) => (b.open.value < a.open.value ? b : a)).open
-const stopping = computed(() => plan.value?.gates.filter(g => !g.done) ?? [])
 const dryRun = computed(() => plan.value?.gates.find(g => g.id === 'dry-run')?.done ?? false)
 const heading = computed(() => {
   const p = plan.value
@@ -29,15 +28,24 @@ const heading = computed(() => {
 })
 const ticked = ref(new Set<string>())
 const flip = (key: string) => { const next = new Set(ticked.value); if (!next.delete(key)) next.add(key); ticked.value = next }
-function log(kind: 'dry-run-closed' | 'stage-glued', stage: number | null): void {
-  const glued = plan.value?.stages.find(s => s.number === stage)
-  const inWood = plan.value?.glue.lines.filter(l => glued?.wood.includes(l.id)).map(l => l.trouble) ?? []
-  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind, stage, of: [...(glued?.joints ?? []).map(id => `joint:${id}`), ...inWood], note: '' } })
+const dryTask = computed(() => plan.value?.tasks.find(t => t.kind === 'dry-run'))
+/** The dry run says that what comes before it is done as well: every mend fitted, every joint clean. */
+function logDryRun(): void {
+  const task = dryTask.value
+  if (!task || !plan.value) return
+  const fitted = plan.value.tasks.filter(t => !t.done && (t.kind === 'mend' || t.kind === 'clean') && task.after.some(a => a.task === t.id)).flatMap(t => t.facts)
+  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'dry-run-closed', stage: null, of: [...task.facts, ...fitted], note: '' } })
+}
+function logGlued(stage: Plan['stages'][number]): void {
+  const task = plan.value?.tasks.find(t => t.id === glueTask(stage))
+  if (task) store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...eventOf(task) } })
 }
 const shop = useShop()
 const roomName = (joints: readonly string[]) => shop.settings.rooms.find(r => r.id === piece.value?.choices.rooms[joints[0] ?? ''])?.name ?? ''
 const own = computed(() => piece.value?.choices)
 const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
+const stopping = computed(() => (plan.value && nextStage.value ? gatesFor(plan.value, nextStage.value) : []))
+const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !s.glued).map(s => s.startMin) ?? [])))
 </script>
 
 <template>
@@ -82,11 +90,11 @@ const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
       <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, level and four feet while it is open; nip up once after five minutes.</p>
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
-    <p v-if="plan.returnMin !== null" class="return">{{ isTable(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. Spread first from <strong>{{ when(plan.readyMin) }}</strong> on, after {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting.</p>
+    <p v-if="plan.returnMin !== null" class="return">{{ isTable(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. <template v-if="nextStage">Spread first from <strong>{{ when(firstSpread) }}</strong> on; {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting in all.</template></p>
     <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be {{ isTable(piece) ? 'used' : 'sat in' }}: something is neither mended nor settled, not tried, not measured, or would come back. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">
-      <button v-if="!dryRun" type="button" class="key-button main" @click="log('dry-run-closed', null)">Dry run closed, square, level</button>
-      <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="log('stage-glued', nextStage.number)">Stage {{ nextStage.number }} is in clamps</button>
+      <button v-if="!dryRun" type="button" class="key-button main" @click="logDryRun">Dry run closed, square, level</button>
+      <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="logGlued(nextStage)">Stage {{ nextStage.number }} is in clamps</button>
       <button type="button" class="key-button" @click="go('record')">Write it down</button>
     </WorksheetFoot>
   </article>

@@ -49,8 +49,9 @@ function firstOf(move: Move): { what: string, how: string }[] {
     ...move.frail.map((id) => { const f = piece.value!.faults.find(x => x.id === id)!; return { what: f.kind === 'worm' ? `No blow at ${faultTag(piece.value!, f)}.` : `Hold ${faultTag(piece.value!, f)} closed.`, how: f.kind === 'worm' ? 'The wood there is eaten.' : 'A padded clamp across it while this is moved.' } }),
   ]
 }
-const opened = computed(() => piece.value?.events.some(e => e.kind === 'opened'))
-function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, of: [], note: '' } }); void go('glue-up') }
+const opening = computed(() => plan.value?.tasks.filter(t => t.kind === 'open') ?? [])
+const opened = computed(() => opening.value.length > 0 && opening.value.every(t => t.done))
+function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, of: opening.value.flatMap(t => t.facts), note: '' } }); void go('glue-up') }
 /** Joints that come undone the same way are said together. */
 function byMethod(move: Move): { tags: string, many: boolean, method: MethodChoice }[] {
   const groups = new Map<string, { joints: string[], method: MethodChoice }>()

@@ -1,0 +1,136 @@
+import { say } from '../measure/phrase'
+import { tagOf } from '../piece/facts'
+import type { Stage } from '../glueup'
+import { handsOn, type Before, type Step, type Task } from '../work'
+import { chosenWork } from './candidates'
+import { jointOf } from './job'
+import type { JointMend, TroubleMend } from './plan'
+import { allOpen, because, comesAfter, curedTask, isShut, openedBy, type Graph } from './task-graph'
+import { troubleName } from './trouble-words'
+import { woodWork } from './wood'
+
+/** Minutes for a joint that was only in the way (docs/sources.md#working-rates, low). */
+const CLEAN_MIN = 15
+
+/** Every step of the chosen mends, and the cleaning of what only opens on the way. */
+export function mendTasks(g: Graph): Task[] {
+  return [...cleaning(g), ...g.settled.mends.flatMap(m => jointMend(g, m)), ...g.settled.wood.flatMap(m => woodMend(g, m))]
+}
+
+/** Joints that only open because they are in the way are cleaned all the same: new glue wants bare wood. */
+function cleaning(g: Graph): Task[] {
+  return g.settled.apart.decisions.filter(d => d.decision === 'in-the-way').map(({ joint }): Task => ({
+    id: `joint:${joint}/clean`,
+    kind: 'clean',
+    troubles: [],
+    joints: [joint],
+    after: openedBy(g, joint),
+    hands: 1,
+    minutes: handsOn(CLEAN_MIN),
+    line: `joint:${joint}`,
+    waitMin: 0,
+    clockMin: null,
+    title: say`${tagOf(jointOf(g.job.piece, joint))}, cleaned`,
+    words: say`Scrape the old glue off both faces, keep the wood; fit it dry.`,
+    why: say`It was opened because it was in the way, and closes with new glue.`,
+    facts: [`joint:${joint}/clean`],
+    done: g.done.has([`joint:${joint}/clean`]) || isShut(g, `joint:${joint}`),
+  }))
+}
+
+function jointMend(g: Graph, mend: JointMend): Task[] {
+  const work = chosenWork(mend)
+  const option = mend.options.find(o => o.id === mend.chosen)
+  const trouble = g.job.troubles.find(t => t.id === `joint:${mend.joint}`)
+  if (!work || !option) return []
+  const line = `joint:${mend.joint}`
+  // A mortise in a broken or split part is cut again when its wood is whole; a new part is made before its tenons are fitted.
+  const { enters, receives } = jointOf(g.job.piece, mend.joint)
+  const made = [enters, receives].filter(p => g.job.remade.has(p)).flatMap(p => g.settled.wood.filter(m => m.trouble === `part:${p}`)).flatMap(m => lastStep(m))
+  const wood = (trouble?.standsOn ?? []).flatMap(id => g.settled.closings.filter(c => c.trouble === id)).map(c => g.stageOf(c.id))
+  const own = g.stageOf(line)
+  const whole = wood.filter((s): s is Stage => s !== undefined && (!own || !comesAfter(g, s, own))).map(curedTask)
+  const start = [...openedBy(g, mend.joint), ...because('fitted', made), ...because('cured', whole)]
+  return chain(g, {
+    trouble: line,
+    troubles: trouble ? [trouble.id] : [],
+    joints: [mend.joint],
+    title: say`${tagOf(jointOf(g.job.piece, mend.joint))}, ${option.short}`,
+    reason: option.verdict.reason,
+    steps: work.steps,
+    lineOf: () => line,
+    start,
+    last: false,
+  })
+}
+
+const lastStep = (m: TroubleMend): string[] => {
+  const steps = woodWork(m)?.steps ?? []
+  return steps.length > 0 ? [`${m.trouble}/${steps.at(-1)!.id}`] : []
+}
+
+function woodMend(g: Graph, mend: TroubleMend): Task[] {
+  const work = woodWork(mend)
+  const option = mend.options.find(o => o.id === mend.chosen)
+  const trouble = g.job.troubles.find(t => t.id === mend.trouble)
+  if (!work || !option || !trouble) return []
+  const lines = g.settled.closings.filter(c => c.trouble === mend.trouble)
+  return chain(g, {
+    trouble: mend.trouble,
+    troubles: [mend.trouble],
+    joints: trouble.joint ? [trouble.joint] : [],
+    title: say`${trouble.tag || troubleName(g.job.original, trouble)}, ${option.short}`,
+    reason: option.verdict.reason,
+    steps: work.steps,
+    lineOf: turn => lines.find(l => l.turn === turn)?.id,
+    start: allOpen(g),
+    // What only hardware holds is made tight when nothing near it has to move any more.
+    last: trouble.kind === 'hardware-loose',
+  })
+}
+
+interface Chain {
+  readonly trouble: string
+  readonly troubles: readonly string[]
+  readonly joints: readonly string[]
+  readonly title: Task['title']
+  readonly reason: Task['why']
+  readonly steps: readonly Step[]
+  lineOf(turn: number): string | undefined
+  readonly start: readonly Before[]
+  readonly last: boolean
+}
+
+/** A mend’s steps one after another, the glue lines between them; what is done while the glue is open belongs to the gluing. */
+function chain(g: Graph, c: Chain): Task[] {
+  const tasks: Task[] = []
+  for (const step of c.steps.filter(s => s.when !== 'wet')) {
+    const before = tasks.at(-1)
+    const line = step.when === 'cured' ? c.lineOf(step.turn) : step.turn > 1 ? c.lineOf(step.turn - 1) : undefined
+    const stage = line === undefined ? undefined : g.stageOf(line)
+    // Of a line that is not glued yet in this plan nothing can follow.
+    if (line !== undefined && !stage && (step.when === 'cured' || step.turn > 1)) continue
+    const everything = c.last ? because('all-cured', g.settled.staging.stages.map(curedTask)) : []
+    const own = c.lineOf(step.turn)
+    const isOver = step.when === 'before' && own !== undefined && isShut(g, own)
+    const id = `${c.trouble}/${step.id}`
+    tasks.push({
+      id,
+      kind: step.when === 'cured' ? 'finish' : c.last ? 'tighten' : 'mend',
+      troubles: c.troubles,
+      joints: c.joints,
+      after: [...(before ? because('order', [before.id]) : c.start), ...because('cured', stage ? [curedTask(stage)] : []), ...everything],
+      hands: 1,
+      minutes: handsOn(step.minutes),
+      line: own ?? null,
+      waitMin: step.waitMin ?? 0,
+      clockMin: step.waitMin ?? null,
+      title: c.title,
+      words: step.words,
+      why: c.reason,
+      facts: [id],
+      done: isOver || g.done.has([id]) || (g.done.allDry && step.when === 'before' && step.turn === 1),
+    })
+  }
+  return tasks
+}

@@ -1,0 +1,134 @@
+import { effortOf, WAYS_OUT } from '../hardware'
+import { q, say, type Phrase } from '../measure/phrase'
+import { tagOf } from '../piece/facts'
+import { faultTag } from '../piece/faults'
+import { nameOf } from '../piece/names'
+import type { Piece } from '../piece/schema'
+import type { Move, OffBefore, TakeApart } from '../takeapart'
+import { handsOn, type Task, type TaskKind } from '../work'
+import type { Done } from './done'
+
+/** Minutes round the joints themselves (docs/sources.md#working-rates, low). */
+const LABELS_MIN = 5
+const OFF_MIN = 5
+const FIND_METAL_MIN = 5
+const HOLD_CLOSED_MIN = 2
+const SOFTEN_MIN = 3
+const MOVE_MIN = 4
+
+const OFF_WORDS = {
+  'drop-in-seat': { id: 'piece/seat-off', title: 'Seat out', words: 'Look under it for screws; lift the seat out and mark its front.' },
+  'stuffing': { id: 'piece/stuffing-off', title: 'Cover and stuffing off', words: 'Tacks lifted at the joints that open, cover and stuffing folded back, a picture of how they lay.' },
+} as const
+
+/** A task of the opening before it is known what it waits for. */
+interface Draft { readonly id: string, readonly kind: TaskKind, readonly usualMin: number, readonly waitMin?: number, readonly joints?: readonly string[], readonly title: Phrase, readonly words: Phrase, readonly why: Phrase, readonly facts?: readonly string[] }
+
+/** Everything until the last joint is open, one after another; what soaks may soak together. */
+export function openingTasks(piece: Piece, apart: TakeApart, done: Done): Task[] {
+  const moves = apart.moves.filter(m => m.opens.length > 0)
+  if (moves.length === 0) return []
+  const first: Draft = { id: 'piece/labelled', kind: 'label', usualMin: LABELS_MIN, title: say`Label it`, words: say`A label on every part that comes off, a picture from each side, overhangs measured.`, why: say`What is not marked goes home the wrong way round.` }
+  const tasks: Task[] = []
+  /** What everything of the next move waits for. */
+  let gate: string[] = []
+  const add = (draft: Draft, after: readonly string[], isDone: boolean): string => {
+    tasks.push(taskOf(draft, after, isDone || done.has(draft.facts ?? [draft.id])))
+    return draft.id
+  }
+  const anyOpen = moves.some(m => m.opens.some(id => done.has([`joint:${id}/open`])))
+  gate = [add(first, gate, anyOpen)]
+  for (const off of apart.offBefore) gate = [add(offTask(piece, off), gate, anyOpen)]
+  for (const move of moves) {
+    const facts = move.opens.map(id => `joint:${id}/open`)
+    const isOpen = done.has(facts)
+    for (const draft of beforeTheMove(piece, move)) gate = [add(draft, gate, isOpen)]
+    const soaking = move.methods.filter(m => m.method.soakMin > 0).map(m => add(softenTask(piece, m), gate, isOpen || done.has([`joint:${m.joint}/open`])))
+    gate = [add(moveTask(piece, move, facts), soaking.length > 0 ? soaking : gate, isOpen)]
+  }
+  return tasks
+}
+
+function taskOf({ id, kind, usualMin, waitMin = 0, joints = [], title, words, why, facts }: Draft, after: readonly string[], done: boolean): Task {
+  return {
+    id, kind, joints, title, words, why, waitMin, done,
+    troubles: [],
+    line: null,
+    after: after.map(task => ({ task, because: kind === 'open' && waitMin === 0 ? 'out-of-the-way' : 'order' })),
+    hands: 1,
+    minutes: handsOn(usualMin),
+    clockMin: waitMin > 0 ? waitMin : null,
+    facts: facts ?? [id],
+  }
+}
+
+function offTask(piece: Piece, off: OffBefore): Draft {
+  const why = say`It is in the way, and is not to be struck.`
+  if (off.kind === 'lift') return { id: `part:${off.part}/off`, kind: 'off', usualMin: OFF_MIN, title: say`Lift it off`, words: say`The ${nameOf(piece, off.part)} only lies there: lift it off.`, why }
+  const { id, title, words } = OFF_WORDS[off.kind]
+  return { id, kind: 'off', usualMin: OFF_MIN, title: say`${title}`, words: say`${words}`, why }
+}
+
+/** What comes off, what is found, what is got out and what is held before a move, each a thing to do of its own. */
+function beforeTheMove(piece: Piece, move: Move): Draft[] {
+  const tag = (id: string) => tagOf(piece.joints.find(j => j.id === id)!)
+  const off = move.offFirst.map((h): Draft => ({
+    id: `hold:${h.id}/off`,
+    kind: 'off',
+    usualMin: OFF_MIN,
+    title: say`${WAYS_OUT[h.kind].label} off first`,
+    words: say`${WAYS_OUT[h.kind].way}`,
+    why: say`It sits on the ${h.on.kind === 'part' ? nameOf(piece, h.on.id) : 'piece'} that is struck or turned over.`,
+  }))
+  const metal = move.findMetal.map((id): Draft => ({
+    id: `joint:${id}/metal-found`,
+    kind: 'find-metal',
+    usualMin: FIND_METAL_MIN,
+    joints: [id],
+    title: say`Find the metal in ${tag(id)}`,
+    words: say`Somebody saw signs of it: a magnet, a bright light along the grain, under every plug and filler.`,
+    why: say`Hitting a part that is secretly held breaks another part.`,
+  }))
+  const locks = move.locksFirst.map((l): Draft => ({
+    id: l.made ? `joint:${l.joint}/${l.kind}-out` : `hold:${l.id}/out`,
+    kind: 'lock-out',
+    usualMin: effortOf(l).minutes,
+    joints: [l.joint],
+    title: say`${WAYS_OUT[l.kind].label} out of ${tag(l.joint)}`,
+    words: say`${WAYS_OUT[l.kind].way} If it will not come: ${WAYS_OUT[l.kind].otherwise}`,
+    why: say`It locks the joint: hitting a part that is held breaks another part.`,
+  }))
+  return [...off, ...metal, ...locks, ...move.frail.map(id => frailTask(piece, move, id))]
+}
+
+function frailTask(piece: Piece, move: Move, id: string): Draft {
+  const fault = piece.faults.find(f => f.id === id)!
+  const part = nameOf(piece, fault.part)
+  // The same wood may be struck in several moves, and is held in each.
+  const own = { id: `fault:${id}/held-for-${move.opens[0]!}`, kind: 'hold-closed' as const, usualMin: HOLD_CLOSED_MIN }
+  return fault.kind === 'worm'
+    ? { ...own, title: say`Spare ${faultTag(piece, fault)}`, words: say`No blow on the ${part} where it is eaten; pull at its sound length.`, why: say`Eaten wood crushes under a block.` }
+    : { ...own, title: say`Hold ${faultTag(piece, fault)} closed`, words: say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`, why: say`The move strikes or springs that wood.` }
+}
+
+const softenTask = (piece: Piece, { joint, method }: Move['methods'][number]): Draft => ({
+  id: `joint:${joint}/softened`,
+  kind: 'soften',
+  usualMin: SOFTEN_MIN,
+  waitMin: method.soakMin,
+  joints: [joint],
+  title: say`Undo the glue in ${tagOf(piece.joints.find(j => j.id === joint)!)}`,
+  words: method.how,
+  why: say`The gentlest way that the finish near by stands.`,
+})
+
+const moveTask = (piece: Piece, move: Move, facts: readonly string[]): Draft => ({
+  id: `${move.opens.map(id => `joint:${id}`).sort().join('+')}/open`,
+  kind: 'open',
+  usualMin: MOVE_MIN,
+  joints: move.opens,
+  title: say`Move out ${move.opens.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`,
+  words: move.words,
+  why: move.springMm > 0.5 ? say`It has to be sprung ${q(move.springMm, 'mm')} sideways.` : say`It leaves along its own line.`,
+  facts,
+})

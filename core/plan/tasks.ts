@@ -1,0 +1,47 @@
+import { say } from '../measure/phrase'
+import { linesOf } from '../glueup'
+import { handsOn, type Task } from '../work'
+import type { Done } from './done'
+import { dryRun, stageTasks } from './glue-tasks'
+import type { Job } from './job'
+import { mendTasks } from './mend-tasks'
+import { openingTasks } from './opening-tasks'
+import { because, type Graph, type Settled } from './task-graph'
+
+/** Minutes for one joint of the last test (docs/sources.md#working-rates, low). */
+const TEST_JOINT_MIN = 0.5
+
+/** All work of a plan in the order it is told, each with what it waits for. Nothing has a time yet. */
+export function tasksOf(job: Job, settled: Settled, done: Done): Task[] {
+  const opening = openingTasks(job.piece, settled.apart, done)
+  const stages = settled.staging.stages
+  const graph: Graph = { job, settled, done, opening, stageOf: line => stages.find(s => linesOf(s).includes(line)) }
+  const mending = mendTasks(graph)
+  const dry = dryRun(graph, mending)
+  const gluing = stages.flatMap(s => stageTasks(graph, s, mending, dry))
+  const isLater = (t: Task) => t.kind === 'finish' || t.kind === 'tighten'
+  const last = opening.length + mending.length + gluing.length > 0 ? [testAgain(graph, [...mending, ...gluing])] : []
+  return [...opening, ...mending.filter(t => !isLater(t)), ...(dry ? [dry] : []), ...gluing, ...mending.filter(isLater), ...last]
+}
+
+/** The whole piece once more, when all has cured: what was found, done and felt are three things. */
+function testAgain(g: Graph, others: readonly Task[]): Task {
+  const count = g.job.piece.joints.length
+  return {
+    id: 'piece/tested-again',
+    kind: 'test-again',
+    troubles: [],
+    joints: [],
+    after: because('all-cured', others.filter(t => t.kind !== 'lay-out').map(t => t.id)),
+    line: null,
+    hands: 1,
+    minutes: handsOn(Math.max(2, count * TEST_JOINT_MIN)),
+    waitMin: 0,
+    clockMin: null,
+    title: say`Test every joint again`,
+    words: say`Go round all joints as at the start, and over every break; write down what ticks.`,
+    why: say`It leaves only when nothing moves that should not.`,
+    facts: ['piece/tested-again'],
+    done: g.job.piece.events.some(e => e.kind === 'tested-again'),
+  }
+}

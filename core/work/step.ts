@@ -1,0 +1,25 @@
+import type { Phrase } from '../measure/phrase'
+
+/**
+ * One thing a mend does to the wood, in its place among the mend’s glue lines: before the line of its turn is spread, while
+ * that line is open, or once it has cured.
+ */
+export interface Step {
+  /** What is done, such as `bore`: unlike any other step of the same mend. */
+  readonly id: string
+  readonly words: Phrase
+  /** Hands-on, usual, without what is done while the glue is open: that is counted with the closing. */
+  readonly minutes: number
+  /** The glue line of the mend it belongs to, by its turn; a joint’s mend has one. */
+  readonly turn: number
+  readonly when: 'before' | 'wet' | 'cured'
+  /** Nobody works on it for so long afterwards, minutes. */
+  readonly waitMin?: number
+}
+
+export const before = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({ id, words, minutes, turn, when: 'before' })
+export const wet = (id: string, words: Phrase, turn = 1): Step => ({ id, words, minutes: 0, turn, when: 'wet' })
+export const cured = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({ id, words, minutes, turn, when: 'cured' })
+
+/** Hands-on minutes of a mend, usual, without what is done while its glue is open. */
+export const minutesOf = (steps: readonly Step[]): number => steps.reduce((sum, s) => sum + s.minutes, 0)

@@ -26,8 +26,8 @@ export const isOnCalendar = (text: string): boolean => isValid(parseISO(`${text}
 
 export const formatWallTime = (wallMin: number): string => lightFormat(dateOf(wallMin), 'yyyy-MM-dd\'T\'HH:mm')
 export const clockOf = (wallMin: number): string => lightFormat(dateOf(wallMin), 'HH:mm')
-/** Minutes since midnight, 0 to 1439. */
-export const minuteOfDay = (wallMin: number): number => ((Math.round(wallMin) % MIN_PER_DAY) + MIN_PER_DAY) % MIN_PER_DAY
+/** Minutes since midnight, from 0 to under 1440, fractions kept. */
+export const minuteOfDay = (wallMin: number): number => ((wallMin % MIN_PER_DAY) + MIN_PER_DAY) % MIN_PER_DAY
 
 /** `Thu 08:00`, with the date once it is more than six days from the reference. */
 export function describeWallTime(wallMin: number, fromMin: number): string {

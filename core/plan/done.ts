@@ -12,6 +12,8 @@ export interface Done {
   readonly glued: ReadonlySet<string>
   /** Joints somebody has taken apart, by their ids. */
   readonly opened: ReadonlySet<string>
+  /** Whether the take-apart was told for the whole piece at once, as older programs did. */
+  readonly allOpened: boolean
   /** Whether the dry run was told for the whole piece at once, as older programs did. */
   readonly allDry: boolean
 }
@@ -29,6 +31,7 @@ export function doneOn(piece: Piece): Done {
     has: wanted => wanted.length > 0 && wanted.every(isSo),
     glued: new Set(piece.events.filter(e => e.kind === 'stage-glued').flatMap(e => e.of)),
     opened: new Set([...facts].filter(f => f.startsWith('joint:') && f.endsWith(OPEN)).map(f => f.slice('joint:'.length, -OPEN.length))),
+    allOpened,
     allDry,
   }
 }

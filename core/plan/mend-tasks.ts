@@ -20,7 +20,7 @@ export function mendTasks(g: Graph): Task[] {
 /** Joints that only open because they are in the way are cleaned all the same: new glue wants bare wood. */
 function cleaning(g: Graph): Task[] {
   return g.settled.apart.decisions.filter(d => d.decision === 'in-the-way').map(({ joint }): Task => ({
-    id: `joint:${joint}/clean`,
+    id: `joint:${joint}/cleaned`,
     kind: 'clean',
     troubles: [],
     joints: [joint],
@@ -33,8 +33,8 @@ function cleaning(g: Graph): Task[] {
     title: say`${tagOf(jointOf(g.job.piece, joint))}, cleaned`,
     words: say`Scrape the old glue off both faces, keep the wood; fit it dry.`,
     why: say`It was opened because it was in the way, and closes with new glue.`,
-    facts: [`joint:${joint}/clean`],
-    done: g.done.has([`joint:${joint}/clean`]) || isShut(g, `joint:${joint}`),
+    facts: [`joint:${joint}/cleaned`],
+    done: g.done.has([`joint:${joint}/cleaned`]) || isShut(g, `joint:${joint}`),
   }))
 }
 
@@ -106,6 +106,9 @@ function chain(g: Graph, c: Chain): Task[] {
   const tasks: Task[] = []
   for (const step of c.steps.filter(s => s.when !== 'wet')) {
     const before = tasks.at(-1)
+    const id = `${c.trouble}/${step.id}`
+    // What has to come out for the piece to open at all is out by then.
+    if (g.opening.some(t => t.id === id)) continue
     const line = step.when === 'cured' ? c.lineOf(step.turn) : step.turn > 1 ? c.lineOf(step.turn - 1) : undefined
     const stage = line === undefined ? undefined : g.stageOf(line)
     // Of a line that is not glued yet in this plan nothing can follow.
@@ -113,13 +116,12 @@ function chain(g: Graph, c: Chain): Task[] {
     const everything = c.last ? because('all-cured', g.settled.staging.stages.map(curedTask)) : []
     const own = c.lineOf(step.turn)
     const isOver = step.when === 'before' && own !== undefined && isShut(g, own)
-    const id = `${c.trouble}/${step.id}`
     tasks.push({
       id,
       kind: step.when === 'cured' ? 'finish' : c.last ? 'tighten' : 'mend',
       troubles: c.troubles,
       joints: c.joints,
-      after: [...(before ? because('order', [before.id]) : c.start), ...because('cured', stage ? [curedTask(stage)] : []), ...everything],
+      after: [...c.start, ...because('order', [before?.id]), ...because('cured', stage ? [curedTask(stage)] : []), ...everything],
       hands: 1,
       minutes: handsOn(step.minutes),
       line: own ?? null,

@@ -42,7 +42,8 @@ export function openingTasks(piece: Piece, apart: TakeApart, done: Done): Task[]
   for (const move of moves) {
     const facts = move.opens.map(id => `joint:${id}/open`)
     const isOpen = done.has(facts)
-    for (const draft of beforeTheMove(piece, move)) gate = [add(draft, gate, isOpen)]
+    // What comes off for one move is off for the next.
+    for (const draft of beforeTheMove(piece, move)) if (!tasks.some(t => t.id === draft.id)) gate = [add(draft, gate, isOpen)]
     const soaking = move.methods.filter(m => m.method.soakMin > 0).map(m => add(softenTask(piece, m), gate, isOpen || done.has([`joint:${m.joint}/open`])))
     gate = [add(moveTask(piece, move, facts), soaking.length > 0 ? soaking : gate, isOpen)]
   }

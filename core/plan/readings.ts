@@ -3,6 +3,7 @@ import { FORMS } from '../piece/joint-forms'
 import type { ClearanceKey } from '../piece/words'
 import { takeApart, type TakeApart } from '../takeapart'
 import { chosenWork, workOf } from './candidates'
+import { doneOn } from './done'
 import type { Draft } from './draft'
 import { jointOf, type Job } from './job'
 import type { Reading } from './plan'
@@ -22,10 +23,11 @@ export function readingsOf(job: Job, draft: Draft): Reading[] {
 function gluesThatDecide(job: Job, { mends, apart, verdict }: Draft): Reading[] {
   const opened = countOpened(apart)
   if (opened === 0) return []
+  const already = doneOn(job.piece)
   const inPlace = new Map(mends.flatMap((m) => {
     const c = jointCase(job.piece, jointOf(job.piece, m.joint), job.school, verdict?.glue.gapMm ?? 0)
     const isOpened = apart.decisions.find(d => d.joint === m.joint)?.decision === 'open'
-    if (!isOpened || m.picked || c.finding.oldGlue !== 'unknown') return []
+    if (!isOpened || already.allOpened || already.opened.has(m.joint) || m.picked || c.finding.oldGlue !== 'unknown') return []
     const work = glueInPlace.consider({ ...c, finding: { ...c.finding, oldGlue: 'protein' } })
     return work.fits ? [[m.joint, work] as const] : []
   }))

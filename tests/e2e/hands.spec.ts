@@ -140,7 +140,7 @@ test('bench mode: one step at a time, with its reason and its clock', async ({ p
   const first = await heading.innerText()
   await page.keyboard.press(' ')
   await expect(heading).not.toHaveText(first)
-  for (let i = 0; i < 40 && !/spread and close/.test(await heading.innerText()); i++) await page.keyboard.press(' ')
+  for (let i = 0; i < 40 && !/Spread and close/.test(await heading.innerText()); i++) await page.keyboard.press(' ')
   await page.keyboard.press('w')
   await expect(page.locator('.why')).toContainText(/of work in/)
   await page.keyboard.press('c')

@@ -1,3 +1,4 @@
+import { newFault } from '../../core/piece/faults'
 import { expect, saved, test } from './harness'
 
 test('a broken leg has its mend, drawn in its wood and with glues of its own; a cold night is freed by one press, and it is glued to the end', async ({ page, workshop }) => {
@@ -18,7 +19,8 @@ test('a broken leg has its mend, drawn in its wood and with glues of its own; a 
   await expect(page.getByText('Cures in').first()).toBeVisible()
   await saved(page)
   expect(Object.values((await workshop.piece('chapel-chair')).piece.choices.rooms)).toContain('kitchen')
-  await page.getByRole('button', { name: 'Dry run closed, square, level' }).click()
+  // The leg is glued in the hand and the stretcher in its place: nothing is closed dry.
+  await expect(page.getByRole('button', { name: 'Dry run closed, square, level' })).toHaveCount(0)
   const next = page.getByRole('button', { name: /^Stage \d is in clamps$/ })
   for (let stage = 0; await next.count() > 0 && stage < 8; stage++) await next.click()
   await expect(next).toHaveCount(0)
@@ -67,4 +69,44 @@ test('nothing is decided about a break nobody looked at: the plan asks, and mend
   await saved(page)
   await page.getByRole('link', { name: /^Mend/ }).click()
   await expect(page.locator('tr.chosen')).toContainText('Register, saw, bore')
+})
+
+test('a job half done goes on from there: what is opened and glued stays so when something new is found and measured', async ({ page, workshop }) => {
+  test.setTimeout(120_000)
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/bench/chapel-chair`)
+  const heading = page.locator('main h1')
+  await expect(heading).toHaveText(/^B1, saw \+ bore/)
+  // Cleaned, marked, laid out, and the register glued: four things done at the bench.
+  for (let done = 1; done <= 4; done++) {
+    await page.keyboard.press(' ')
+    await expect(page.locator('.count')).toContainText(new RegExp(`· ${done + 1} of`))
+  }
+  await expect(heading).toHaveText(/^Clamps off B1/)
+  await saved(page)
+  const told = (await workshop.piece('chapel-chair')).piece.events
+  expect(told.map(e => e.kind)).toEqual(['done', 'done', 'done', 'stage-glued'])
+  expect(told.at(-1)!.of).toEqual(['fault:broken-leg/register'])
+
+  // While it cures a split turns up, and what stays open in the break is measured again.
+  const { piece, version } = await workshop.piece('chapel-chair')
+  const leg = piece.faults[0]!
+  const split = { ...newFault('split', 'found-later', 'seat', 0.5), openMm: { value: 0.4, basis: 'measured' }, lengthMm: { value: 120, basis: 'measured' }, runsOut: 'no' }
+  const entries = [{ do: 'change-fault', fault: { ...leg, gapMm: { value: 0.5, basis: 'measured' } } }, { do: 'add-fault', fault: split }]
+    .map((command, i) => ({ id: `later-${i}`, at: '2026-03-05T11:00:00Z', by: 'device-test', command }))
+  expect((await workshop.send(`/api/pieces/${piece.id}/entries`, { seenVersion: version, entries })).ok).toBe(true)
+  await page.goto(`${workshop.url}/piece/chapel-chair/glue-up`)
+  await expect(page.locator('.stage', { hasText: 'B1, its ragged faces' })).toContainText('glued')
+  await page.goto(`${workshop.url}/bench/chapel-chair`)
+  // The new split has its own work; nothing that was done is asked for again.
+  const seen: string[] = []
+  for (let i = 0; i < 40; i++) {
+    seen.push(await page.locator('main').innerText())
+    const next = page.getByRole('button', { name: /^Next/ })
+    if (await next.isDisabled()) break
+    await next.click()
+  }
+  expect(seen.some(s => s.includes('Saw all round in the nearest groove'))).toBe(true)
+  expect(seen.some(s => /^B2, closed/m.test(s) || s.includes('B2'))).toBe(true)
+  expect(seen.filter(s => s.includes('Pick out splinters') || s.includes('Spread and close B1, its ragged faces'))).toEqual([])
 })

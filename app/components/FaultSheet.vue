@@ -26,6 +26,8 @@ const change = (next: Fault) => store.tell({ do: 'change-fault', fault: next })
 const put = (facts: Partial<Record<string, unknown>>) => change({ ...latest(), ...facts } as Fault)
 const take = (key: string) => (m: Measured) => put({ [key]: m })
 const lift = (key: string) => () => { put({ [key]: null }) }
+/** For what is left out where nobody has looked. */
+const drop = (key: string) => () => { const { [key as never]: _dropped, ...rest } = latest(); change(rest as Fault) }
 const moveTo = (m: Measured) => (m.value <= total.value ? put({ along: m.value / total.value }) : { ok: false as const, issues: [{ path: '', code: 'off_the_part', message: `The part is ${Math.round(total.value)} mm long: it must be less.` }] })
 const items = (ids: readonly string[]) => ids.map(value => ({ label: value === 'pva' ? 'PVA' : value.replaceAll('-', ' '), value }))
 function toggleThrough(what: (typeof THROUGH)[number]): void {
@@ -91,6 +93,7 @@ function remove(): void { store.tell({ do: 'remove-fault', fault: fault.id }); p
         <LengthField dense label="Stands off by" :value="fault.offMm" :take="take('offMm')" :clear="lift('offMm')" hint="step in the line" />
         <LengthField dense label="Leans by" unit="deg" :value="fault.leanDeg" :take="take('leanDeg')" :clear="lift('leanDeg')" hint="degrees" />
       </div>
+      <div v-if="!fault.joint" class="fields"><LengthField dense label="Its line to the axis" unit="deg" :value="fault.angleDeg ?? null" :take="take('angleDeg')" :clear="drop('angleDeg')" hint="degrees; straight across is 90" /></div>
       <ChoiceRow label="Still holding" tone="fault" :items="items(HOLDS)" :model-value="fault.holds" @update:model-value="put({ holds: $event })" />
     </template>
     <HoldList v-if="fault.kind === 'break' || fault.kind === 'split'" :on="{ kind: 'fault', id: fault.id }" heading="Metal through it" />

@@ -106,9 +106,9 @@ useKeys({ N: () => { void start() } })
             <span>{{ row.next ? text(row.next.words) : '' }}<span v-if="row.next?.minutes && row.next.step === 'test'" class="soft">, about {{ row.next.minutes }} min</span></span>
             <span class="small loose" :class="{ red: row.loose > 0 && !row.glued, blue: row.glued }"><template v-if="row.plan && row.plan.survey.tested === 0"><JointMark state="not-tested" /> not tested</template><template v-else-if="row.glued"><JointMark state="solid" planned /> {{ row.loose }} mended</template><template v-else><JointMark :state="row.loose > 0 ? 'gives' : 'solid'" /> {{ row.loose > 0 ? `${row.loose} loose` : 'none loose' }}</template><template v-if="row.wood > 0 && !row.glued">, {{ row.wood }} in the wood</template></span>
           </NuxtLink>
-          <div class="lane" role="img" :aria-label="row.bars.map(b => b.label).join(', ') || 'nothing planned'">
+          <div class="lane" role="img" :aria-label="row.bars.flatMap(b => b.label || []).join(', ') || 'nothing planned'">
             <span v-for="(night, i) in axis.nights" :key="i" class="night" :style="{ left: pct(night.from), width: pct(night.to - night.from) }" />
-            <span v-for="(bar, i) in row.bars" :key="`b${i}`" class="bar" :class="bar.kind" :style="{ left: pct(axis.at(bar.fromMin)), width: pct(Math.max(0.006, axis.at(bar.toMin) - axis.at(bar.fromMin))) }"><span v-if="bar.kind !== 'hands-on' || bar.stage === null" class="bar-label" :class="{ inside: axis.at(bar.toMin) - axis.at(bar.fromMin) > INSIDE_SHARE }">{{ bar.label }}</span></span>
+            <span v-for="(bar, i) in row.bars" :key="`b${i}`" class="bar" :class="bar.kind" :style="{ left: pct(axis.at(bar.fromMin)), width: pct(Math.max(0.006, axis.at(bar.toMin) - axis.at(bar.fromMin))) }"><span v-if="bar.label" class="bar-label" :class="{ inside: axis.at(bar.toMin) - axis.at(bar.fromMin) > INSIDE_SHARE }">{{ bar.label }}</span></span>
             <span class="now" :style="{ left: pct(axis.at(now)) }" />
           </div>
         </li>

@@ -54,6 +54,7 @@ export function faultPhrase(piece: Piece, fault: Fault): Phrase {
       fault.register !== 'not-sure' && plain(words(fault.register)),
       fault.offMm && say`off by ${fitMm(fault.offMm.value)}`,
       fault.leanDeg && say`leaning ${q(fault.leanDeg.value, 'deg')}`,
+      fault.angleDeg !== undefined && say`its line ${q(fault.angleDeg.value, 'deg')} to the axis`,
       fault.holds !== 'not-sure' && plain(words(fault.holds)),
     )}${note}`
   }

@@ -13,6 +13,7 @@ import { lockingPin } from './locking-pin'
 import type { JointCase, Mend, Verdict } from './mend'
 import { newDowel } from './new-dowel'
 import { reGlue } from './re-glue'
+import { redoRepair } from './redo-repair'
 import { sawAndBore } from './saw-and-bore'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
@@ -26,6 +27,7 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'break': [glueBreak, sawAndBore, dowelBreak],
   'split': [closeSplit],
   'loss': [letInPatch],
+  'earlier-repair': [redoRepair],
   'part-missing': [copyPart],
   'bracing-lost': [cornerBlock],
   'hardware-loose': [tighten],

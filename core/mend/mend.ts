@@ -34,7 +34,7 @@ export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured |
 /** What a size on the cut sheet is the size of. */
 export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-proud' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
   | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall' | 'glue-face' | 'drill-slope' | 'saw-line' | 'bit' | 'end-slope' | 'spacing'
-  | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring'
+  | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring' | 'moves-back'
 /** A size on the cut sheet. */
 export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
 /** Something to cut or buy, rough enough for a list. `serves` says whether each mend takes its own or one does for all. */

@@ -9,7 +9,7 @@ import { FAMILIES } from '../piece/families'
 import { newFault } from '../piece/faults'
 import { newHold } from '../piece/new-hold'
 import type { Command } from '../piece/commands'
-import type { Break, Fault, Loss, Piece, Split } from '../piece/schema'
+import type { Break, EarlierRepair, Fault, Loss, Piece, Split } from '../piece/schema'
 import { planPiece } from '../plan'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { woodCandidates, type Work } from './index'
@@ -108,6 +108,37 @@ describe('a break', () => {
       expect(faultsOfWood(piece, plan)).toEqual([])
     }), { numRuns: 60, seed: 11 })
     expect(mended).toBeGreaterThan(5)
+  })
+})
+
+describe('an earlier repair in the wood', () => {
+  const repair = (facts: Partial<EarlierRepair>): Fault => ({ ...newFault('earlier-repair', 'old', LEG, 0.5) as EarlierRepair, glue: 'protein', register: 'out-of-register', holds: 'holds', offMm: measured(2), angleDeg: measured(6), ...facts })
+  const straight = applyAll(chair, [{ do: 'edit-frame', edit: { do: 'describe-part', part: LEG, grainOneIn: measured(60) } }])
+  const at = (facts: Partial<EarlierRepair>, piece = straight) => asked(add(piece, repair(facts)), 'fault:old')('redo-repair')
+
+  it('in protein glue, 6° along a leg whose grain runs 1 in 60 (0.95° more): softened 5, eased 20, scraped 15, registered 8; 1444 / sin 6° of face; it moves back 2 mm', () => {
+    const { fits, work, sizes } = at({})
+    expect(fits).toBe(true)
+    expect(work.steps.map(s => [s.id, s.minutes])).toEqual([['soften', 5], ['ease', 20], ['scrape', 15], ['register', 8], ['press', 0]])
+    expect(sizes['glue-face']).toBeCloseTo(1444 / 0.104528, 0)
+    expect(sizes['moves-back']).toBe(2)
+    expect(work.design!.glueLines).toMatchObject([{ id: 'fault:old/face', gapMm: 0.15, turn: 1 }])
+  })
+  it('that lets go already is eased open in six minutes', () => expect(at({ holds: 'lets-go' }).work.steps[1]!.minutes).toBe(6))
+  it.each([
+    [{ glue: 'unknown' }, 'nobody knows its glue'], [{ metal: 'nail' }, 'there is nail in it'], [{ angleDeg: undefined }, 'lay a bevel on its line'],
+  ] as [Partial<EarlierRepair>, string][])('asks first: %j', (facts, words) => expect(at(facts)).toMatchObject({ fits: false, wants: true, why: expect.stringContaining(words) }))
+  it('asks for the slope of the grain, which decides whether glue alone will do', () => expect(at({}, chair)).toMatchObject({ fits: false, wants: true }))
+  it.each([
+    [{ glue: 'urea' }, 'sawn out'], [{ glue: 'polyurethane' }, 'sawn out'], [{ angleDeg: measured(45) }, 'tell it as one'],
+  ] as [Partial<EarlierRepair>, string][])('has no such mend: %j', (facts, words) => expect(at(facts)).toMatchObject({ fits: false, wants: false, why: expect.stringContaining(words) }))
+  it('softens while nobody works on it, and is glued after', () => {
+    const bare = applyAll(straight, [{ do: 'edit-frame', edit: { do: 'describe-part', part: LEG, finish: 'bare' } }])
+    const plan = planPiece(add(bare, repair({ glue: 'pva' })), USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
+    const [soften, ease, glue] = ['fault:old/soften', 'fault:old/ease', 'fault:old/face/glue'].map(id => plan.tasks.find(t => t.id === id)!)
+    expect(soften!.waitMin).toBe(15)
+    expect(ease!.time!.startMin).toBeGreaterThanOrEqual(soften!.time!.endMin + soften!.waitMin)
+    expect(glue!.time!.startMin).toBeGreaterThan(ease!.time!.endMin)
   })
 })
 

@@ -48,6 +48,8 @@ export const EarlierRepair = z.strictObject({
   /** How far the wood beyond it stands off where it should be: to the side that the turn names, and leaning that way. */
   offMm: LengthMm.nullable(),
   leanDeg: Degrees(0).nullable(),
+  /** How the line of the repair lies against the part’s axis, where somebody looked: 90 is straight across. */
+  angleDeg: Degrees(3).optional(),
 })
 
 /** Something wrong in the wood itself, or done to it before. */

@@ -67,7 +67,7 @@ export function gatesOf(piece: Piece, { mends, apart, tasks }: Draft, { troubles
       id: 'dry-run',
       step: 'glue-up',
       done: tasks.every(t => t.kind !== 'dry-run' || t.done),
-      words: say`Dry run: every joint closes, square, four feet down, clamps rehearsed`,
+      words: tasks.some(t => t.kind === 'dry-run') ? say`Dry run: every joint closes, square, four feet down, clamps rehearsed` : say`Nothing comes apart that has to be closed dry first`,
     },
   ]
 }

@@ -10,8 +10,9 @@ export interface Bar {
   readonly kind: BarKind
   readonly fromMin: number
   readonly toMin: number
-  /** The stage it belongs to; null for what comes before or after all of them. */
+  /** The stage it belongs to; null for work and rest. */
   readonly stage: number | null
+  /** Empty where a stretch is too small a thing to name. */
   readonly label: string
 }
 
@@ -21,7 +22,6 @@ export function lanesOf(piece: Piece, plan: Plan): Bar[] {
   if (ended) return []
   const bars: Bar[] = handsOnBars(plan)
   for (const s of plan.stages) {
-    if (!s.glued) bars.push({ kind: 'hands-on', fromMin: s.startMin, toMin: s.clampedMin, stage: s.number, label: `glue stage ${s.number}` })
     if (Number.isFinite(s.clampsOffMin)) bars.push({ kind: 'clamps', fromMin: s.clampedMin, toMin: s.clampsOffMin, stage: s.number, label: plan.stages.length === 1 ? 'in clamps' : `stage ${s.number} in clamps` })
   }
   const off = Math.max(...plan.stages.map(s => s.clampsOffMin))
@@ -36,13 +36,12 @@ const SAME_STRETCH_MIN = 20
 const STRETCHES: readonly { readonly kinds: readonly TaskKind[], readonly label: string }[] = [
   { kinds: ['open'], label: 'open, mend, fit' },
   { kinds: ['mend', 'clean', 'dry-run'], label: 'mend, fit' },
-  { kinds: ['tighten'], label: 'tighten' },
-  { kinds: ['finish', 'test-again'], label: 'finish, test' },
+  { kinds: ['glue'], label: 'glue' },
 ]
 
-/** What hands do besides gluing, in stretches: opening, mending and trying dry, what follows on a cured line, the last test. */
+/** What hands do, in stretches: opening, mending and trying dry, gluing, what follows on a cured line, the last test. */
 function handsOnBars({ tasks }: Plan): Bar[] {
-  const timed = tasks.filter(t => t.time !== null && t.kind !== 'glue').sort((a, b) => a.time!.startMin - b.time!.startMin)
+  const timed = tasks.filter(t => t.time !== null).sort((a, b) => a.time!.startMin - b.time!.startMin)
   const stretches: TimedTask[][] = []
   for (const task of timed) {
     const last = stretches.at(-1)
@@ -54,7 +53,7 @@ function handsOnBars({ tasks }: Plan): Bar[] {
     fromMin: stretch[0]!.time!.startMin,
     toMin: Math.max(...stretch.map(t => t.time!.endMin)),
     stage: null,
-    label: STRETCHES.find(s => stretch.some(t => s.kinds.includes(t.kind)))?.label ?? 'clamps off',
+    label: STRETCHES.find(s => stretch.some(t => s.kinds.includes(t.kind)))?.label ?? '',
   }))
 }
 

@@ -9,7 +9,7 @@ import { twinId } from '../piece/sides'
 import type { CautionId } from '../reference/cautions'
 import type { Separation } from './bodies'
 import { frailtiesOf } from './costs'
-import { methodFor, type MethodChoice } from './methods'
+import { methodFor, type MethodChoice } from '../glue/methods'
 import { faultOfTie, jointOfTie } from './problem'
 import { isSeenFromBefore } from '../piece/names'
 

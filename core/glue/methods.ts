@@ -35,6 +35,9 @@ const METHODS: Readonly<Record<OldGlue, readonly Method[]>> = {
   unknown: [{ words: 'find out first: a warm damp swab on a crumb, 5–10 min; then dry and gentle', soakMin: 10, harms: [], cautions: [] }],
 }
 
+/** Glues that let go of the wood without a saw: what was stuck with them can be set right. */
+export const letsGo = (glue: OldGlue): boolean => METHODS[glue].some(m => !m.cautions.includes('blade')) && glue !== 'unknown'
+
 export interface MethodChoice { readonly how: Phrase, readonly soakMin: number, readonly cautions: readonly CautionId[] }
 
 /** The gentlest way to undo a glue that the finish near by stands. A finish nobody has named is treated as shellac. */

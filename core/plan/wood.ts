@@ -8,6 +8,7 @@ import { woodCandidates, type Design, type PressLine, type Work } from '../mend'
 import { axisLengthMm } from '../piece/geometry'
 import { cornersOf } from '../mend/corner-block'
 import type { TakeApart } from '../takeapart'
+import { withoutClashes } from './clashes'
 import { isSettled, waitsFor, type Job } from './job'
 import type { TroubleMend } from './plan'
 import { troubleName } from './trouble-words'
@@ -22,9 +23,10 @@ export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
     const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)
     return [{ trouble: trouble.id, options, chosen: (own ?? options.find(o => o.verdict.fits))?.id ?? null, picked: own !== undefined }]
   })
+  const apart = withoutClashes(job, found)
   // What stands on something that nothing sees to is not begun.
-  const answered = answeredBy(found)
-  return found.map((m) => {
+  const answered = answeredBy(apart)
+  return apart.map((m) => {
     const waits = waitsFor(job, job.troubles.find(t => t.id === m.trouble)!).some(id => !answered.has(id))
     return waits ? { ...m, chosen: null } : m
   })

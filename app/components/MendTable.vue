@@ -3,9 +3,16 @@ import { workFigures } from '#core/mend'
 import type { MendOption } from '#core/plan'
 
 /** The mends of one trouble: those that fit side by side, the others in one folded line with the reason against each. */
-const { options, chosen, picked } = defineProps<{ options: readonly MendOption[], chosen: string | null, picked: boolean }>()
+const { options, chosen, picked, wanted = null } = defineProps<{
+  options: readonly MendOption[]
+  chosen: string | null
+  picked: boolean
+  /** What the repairer picked, whether or not it still fits. */
+  wanted?: string | null
+}>()
 const emit = defineEmits<{ choose: [mend: string | null] }>()
 const fitting = computed(() => options.filter(o => o.verdict.fits))
+const lost = computed(() => options.find(o => o.id === wanted && !o.verdict.fits))
 const refused = computed(() => options.filter(o => !o.verdict.fits))
 /** So many reasons are read at a glance; the rest is folded. */
 const AT_ONCE = 2
@@ -20,6 +27,7 @@ function holdWords({ verdict }: MendOption): string {
 
 <template>
   <div class="mends">
+    <p v-if="lost" role="alert" class="small lost"><strong>You chose {{ lost.label.toLowerCase() }}.</strong> It no longer can be: <PhraseText :phrase="lost.verdict.reason" />. <FieldChipButton plain label="leave it to the plan" @click="emit('choose', null)" /></p>
     <table v-if="fitting.length > 0" class="rows options">
       <thead><tr><th>Mend</th><th>Holds</th><th>Undo</th><th>Wood lost</th><th>Time</th></tr></thead>
       <tbody>
@@ -55,6 +63,7 @@ function holdWords({ verdict }: MendOption): string {
 
 <style scoped>
 .mends { display: grid; gap: 8px; }
+.lost { border-left: 3px solid var(--red); padding-left: 10px; }
 .options td:first-child { padding-left: 10px; border-left: 3px solid transparent; width: 46%; }
 .options tr.chosen td { background: var(--blue-wash); }
 .options tr.chosen td:first-child { border-left-color: var(--blue); }

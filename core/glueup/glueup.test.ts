@@ -75,7 +75,7 @@ describe('the clock', () => {
   const stage = (number: number, after: number[], ids: string[]): Stage => {
     const joints = ids.map(joint)
     const lines = clampLines(chair, joints)
-    return { number, after, joints: ids, wood: [], lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1) }
+    return { number, after, joints: ids, dry: [], wood: [], lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1) }
   }
   const climate = { nowC: 20, nowRhPct: 50, tonightC: 20 }
   const timing = (shop: Shop, glue: GlueId, from: string): Timing => ({ shop, fromMin: at(from), gluesOf: () => [glueNamed(glue)], climateOf: () => climate })

@@ -1,6 +1,6 @@
 import { handOut, wholeRack, type HandedOut, type RackClamp } from '../clamping'
 import { clampTime, minutesToCure } from '../glue/climate'
-import type { Figure } from '../measure/figure'
+import { figureOf, type Figure } from '../measure/figure'
 import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
 import type { GlueId } from '../piece/words'
 import type { Glue } from '../reference/glues'
@@ -157,8 +157,12 @@ function timedStage({ stage, gluedMin }: Extract<Item, { stage: Stage }>, { star
 
 type Cure = Pick<ScheduledStage, 'cureMin' | 'setMin' | 'clampsOffMin' | 'restUntilMin' | 'glues'>
 
+/** What hardware holds is in use as soon as it is tight. */
+const NOTHING_CURES = { cureMin: figureOf(0, 'min', 'no glue in it', [], 'working-rates', 'high'), glues: [] } as const
+
 /** When what was spread has set and when it has cured: the slowest of it. */
 function cureOf(glues: readonly Glue[], climate: Climate, shop: Shop, clampedMin: number): Cure {
+  if (glues.length === 0) return { ...NOTHING_CURES, setMin: clampedMin, clampsOffMin: clampedMin, restUntilMin: clampedMin }
   const cureMin = glues.map(glue => clampTime(glue, climate, shop, clampedMin)).reduce((a, b) => (b.value > a.value ? b : a))
   const setMin = clampedMin + cureMin.value
   return {

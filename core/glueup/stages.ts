@@ -1,4 +1,5 @@
 import { clampLines, unservable, type ClampLine } from '../clamping'
+import { isHeldByHardware } from '../hardware'
 import type { Figure } from '../measure/figure'
 import type { Joint, Piece } from '../piece/schema'
 import type { MendId } from '../mend'
@@ -10,6 +11,8 @@ import { workingTime } from './working-time'
 export interface Stage {
   readonly number: number
   readonly joints: readonly string[]
+  /** Of its joints those that hardware holds and no glue: screwed, bolted or buttoned home with the rest. */
+  readonly dry: readonly string[]
   /** Glue lines in the wood that are closed in it, by their ids. */
   readonly wood: readonly string[]
   readonly after: readonly number[]
@@ -95,11 +98,13 @@ export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: rea
   const inTurn = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
   const stages = aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties)
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
-  return { stages, bottleneckMin: longest, fits: stages.every(s => linesOf(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0)) }
+  return { stages, bottleneckMin: longest, fits: stages.every(s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0)) }
 }
 
-/** The glue lines of a stage, by the ids glues are given to. */
-export const linesOf = (stage: Pick<Stage, 'joints' | 'wood'>): string[] => [...stage.joints.map(id => `joint:${id}`), ...stage.wood]
+/** The glue lines of a stage, by the ids glues are given to: of what hardware holds there is none. */
+export const linesOf = ({ joints, dry, wood }: Pick<Stage, 'joints' | 'dry' | 'wood'>): string[] => [...joints.filter(id => !dry.includes(id)).map(id => `joint:${id}`), ...wood]
+/** All that is closed in a stage, with glue or without. */
+export const closedIn = ({ joints, wood }: Pick<Stage, 'joints' | 'wood'>): string[] => [...joints.map(id => `joint:${id}`), ...wood]
 
 /** Puts what is closed before and after all moves round the stages of the moves: like turns together as long as time and rack allow. */
 function aroundThem(inTurn: readonly Stage[], wood: readonly WoodClosing[], make: (closing: readonly WoodClosing[]) => Omit<Stage, 'number' | 'after'>, ties: Ties): Stage[] {
@@ -141,9 +146,21 @@ const sameTrouble = (groups: readonly WoodClosing[][], at: number): number[] =>
 
 function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosing[], mends: Readonly<Record<string, MendId>>, shop: Shop): Omit<Stage, 'number' | 'after'> {
   const joints = ids.map(id => piece.joints.find(j => j.id === id)) as Joint[]
-  const lines = [...clampLines(piece, joints), ...wood.flatMap(w => w.lines)]
-  return { joints: ids, wood: wood.map(w => w.id), lines, unserved: unservable(lines, shop.rack), working: workingTime({ joints, mends, clamps: lines.length, wood }, shop.hands) }
+  const dry = joints.filter(j => mends[j.id] === undefined && isScrewedHome(piece, j))
+  const glued = joints.filter(j => !dry.includes(j))
+  const lines = [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)]
+  return {
+    joints: ids,
+    dry: dry.map(j => j.id),
+    wood: wood.map(w => w.id),
+    lines,
+    unserved: unservable(lines, shop.rack),
+    working: workingTime({ joints: glued, dry, mends, clamps: lines.length, wood }, shop.hands),
+  }
 }
+
+/** Whether only hardware closes a joint again; rubbed blocks go back with glue. */
+const isScrewedHome = (piece: Piece, j: Joint): boolean => isHeldByHardware(piece, j) && !(j.form.kind === 'fixing' && j.form.by === 'glue-block')
 
 /** The take-apart as a tree: each move closes one body, and belongs under the move whose body holds that body. */
 function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly (readonly string[])[], wood: readonly WoodClosing[]): Node[] {
@@ -181,7 +198,7 @@ function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glu
   // Halves cure before anything is knocked home on them, and one pot of glue is open at a time.
   const mixed = Math.max(0, s.wood.length - 1) + (s.wood.length > 0 && s.joints.length > 0 ? 1 : 0)
   const pots = new Set(linesOf(s).map(glueOf)).size
-  const times = new Set(linesOf(s).map(isGlued)).size
+  const times = new Set(closedIn(s).map(isGlued)).size
   const usable = usableMin(linesOf(s))
   const over = Math.max(0, s.working.value - usable) + s.unserved.length * 1440 + (Math.max(1, rooms) - 1 + halves + mixed + Math.max(1, pots) - 1 + Math.max(1, times) - 1) * FORBIDDEN_MIN
   return { over, share: usable > 0 ? s.working.value / usable : 1 }

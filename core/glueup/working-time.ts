@@ -7,6 +7,8 @@ import { RATES, type Rates } from '../reference/rates'
 /** What is glued in one go, as far as time is concerned. */
 export interface StageWork {
   readonly joints: readonly Joint[]
+  /** Joints closed with them that hardware holds and no glue. */
+  readonly dry?: readonly Joint[]
   readonly mends: Readonly<Record<string, MendId>>
   readonly clamps: number
   /** Glue lines besides joints: their areas, and what hands do at them besides spreading and clamping. */
@@ -19,14 +21,15 @@ export interface StageWork {
  */
 export function workingTime(work: StageWork, hands: number, rates: Rates = RATES): Figure {
   const wood = work.wood ?? []
+  const dry = work.dry ?? []
   const areaCm2 = (work.joints.reduce((sum, j) => sum + 2 * glueAreaMm2(j), 0) + wood.reduce((sum, w) => sum + 2 * w.areaMm2, 0)) / 100
   const spreading = areaCm2 / rates.spreadingCm2PerMin
-  const closing = work.joints.reduce((sum, j) => sum + rates.closingMin[j.form.kind], 0) + wood.reduce((sum, w) => sum + w.closingMin, 0)
+  const closing = [...work.joints, ...dry].reduce((sum, j) => sum + rates.closingMin[j.form.kind], 0) + wood.reduce((sum, w) => sum + w.closingMin, 0)
   const fitting = work.joints.filter(j => FITTED_WET.has(work.mends[j.id] ?? 're-glue')).length * rates.fittingMin
   const clamping = work.clamps * rates.barClampMin
   const lines = work.joints.length + wood.length
   const wiping = lines * rates.wipingPerJointMin
-  const value = lines === 0 ? 0 : (spreading + closing + fitting + clamping + wiping) / hands + rates.checksPerStageMin
+  const value = lines + dry.length === 0 ? 0 : (spreading + closing + fitting + clamping + wiping) / hands + rates.checksPerStageMin
   return {
     value, low: value * 0.75, high: value * 1.35, unit: 'min',
     derivation: {

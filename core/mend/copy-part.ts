@@ -56,7 +56,9 @@ function consider(c: WoodCase): Verdict {
         ? say`Measure the ${partName(c.piece, twin)} at every change of shape; mark which end is which${handed(part, twin) ? ', and make this one of the other hand' : ''}.`
         : say`Read its ends from the sockets, its shape from the parts next to it; try it in cheap wood first.`),
       before('length', 5, say`Take its length from the frame fitted dry, not from the drawing; leave ${mm(OVER_LENGTH_MM)} until then.`),
-      before('make', isRound ? 60 : 45, say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`),
+      before('make', isRound ? 60 : 45, own.length > 0 && tenonsMm === 0
+        ? say`Make it; its faces bear along their whole length before anything draws them up.`
+        : say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`),
     ],
     cautions: ['blade'],
     leavesGapMm: 0,

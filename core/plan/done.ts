@@ -1,4 +1,4 @@
-import { linesOf, type Staging, type WoodClosing } from '../glueup'
+import { closedIn, type Staging, type WoodClosing } from '../glueup'
 import { isGlued } from '../piece/facts'
 import { handleOfFact } from '../piece/basic-schema'
 import type { Piece, PieceEvent } from '../piece/schema'
@@ -49,7 +49,7 @@ export function gluedLines(piece: Piece, { stages }: Staging, closings: readonly
   }
   const asStage = (number: number) => glued.find(e => e.of.length === 0 && e.stage === number)
   return new Map(stages.flatMap((stage) => {
-    const told = linesOf(stage).map(line => [line, asLine(line) ?? asTrouble(line) ?? asStage(stage.number)] as const)
+    const told = closedIn(stage).map(line => [line, asLine(line) ?? asTrouble(line) ?? asStage(stage.number)] as const)
     // What holds without glue in the same stage is closed with the rest.
     const isDry = (line: string) => piece.joints.some(j => `joint:${j.id}` === line && !isGlued(piece, j))
     const known = told.flatMap(([line, event]) => (event ? [[line, event.at] as const] : []))

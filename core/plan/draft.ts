@@ -1,6 +1,6 @@
 import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue'
 import { coldestBetweenC } from '../glue/climate'
-import { linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Staging, type TaskTime, type WoodClosing } from '../glueup'
+import { closedIn, linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Staging, type TaskTime, type WoodClosing } from '../glueup'
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
@@ -221,7 +221,7 @@ function undecidedJoints(job: Job, mends: readonly JointMend[], answered: Readon
 /** Stages that are glued through, with when their last clamps went on. */
 function gluedStages({ stages }: Staging, glued: ReadonlyMap<string, string>): Map<number, number> {
   return new Map(stages.flatMap((s) => {
-    const times = linesOf(s).map(line => glued.get(line))
+    const times = closedIn(s).map(line => glued.get(line))
     return times.every(at => at !== undefined) ? [[s.number, Math.max(...times.map(at => parseWallTime(at!)))] as const] : []
   }))
 }

@@ -1,9 +1,10 @@
-import { linesOf, type Stage } from '../glueup'
+import { closedIn, linesOf, type Stage } from '../glueup'
 import { joined, q, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { handsOn, type Task } from '../work'
 import { chosenWork } from './candidates'
+import { jointOf } from './job'
 import { clampWords, stageLines } from './line-words'
 import type { JointMend } from './plan'
 import { allOpen, because, curedTask, glueTask, isShut, upstream, type Graph } from './task-graph'
@@ -48,69 +49,113 @@ export function dryRun(g: Graph, mending: readonly Task[]): Task | null {
   }
 }
 
-/** Laying out, spreading and closing, clamps off: one stage of gluing. */
+/** A stage as its tasks see it. */
+interface InHand {
+  readonly stage: Stage
+  /** All that is closed in it, and of it what takes glue. */
+  readonly closed: readonly string[]
+  readonly lines: readonly string[]
+  readonly names: Phrase
+  readonly common: Pick<Task, 'troubles' | 'joints' | 'line' | 'waitMin' | 'hands' | 'done'>
+}
+
+/** Laying out, spreading and closing, clamps off: one stage of gluing. What only hardware closes is fastened, with nothing laid out. */
 export function stageTasks(g: Graph, stage: Stage, mending: readonly Task[], dry: Task | null): Task[] {
-  const { piece } = g.job
-  const id = glueTask(stage)
-  const lines = linesOf(stage)
-  const glued = lines.every(line => isShut(g, line))
-  const ready = mending.filter(t => isFitted(t, lines))
+  const closed = closedIn(stage)
+  const common = { troubles: troublesIn(g, closed), joints: stage.joints, line: null, waitMin: 0, hands: g.job.shop.hands, done: closed.every(line => isShut(g, line)) }
+  const names = stageLines(g.job.piece, { woodMends: g.settled.wood, troubles: g.job.troubles }, stage)
+  const inHand: InHand = { stage, closed, lines: linesOf(stage), names, common }
   const others = stage.after.map(n => curedTask(g.settled.staging.stages.find(s => s.number === n)!))
-  const before = [
+  const after = [
     ...allOpen(g),
-    ...because('fitted', ready.map(t => t.id)),
+    ...because('fitted', mending.filter(t => isFitted(t, closed)).map(t => t.id)),
     ...because('rehearsed', dry && stage.joints.some(id => dry.joints.includes(id)) ? [dry.id] : []),
     ...because('cured', others),
   ]
-  const usableMin = Math.min(...lines.map(line => (g.settled.glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
-  const names = stageLines(piece, { woodMends: g.settled.wood, troubles: g.job.troubles }, stage)
-  const glues = [...new Set(lines.flatMap(line => g.settled.glueOf(line)?.glue.label ?? []))].join(' and ')
-  const common = { troubles: troublesIn(g, lines), joints: stage.joints, line: null, waitMin: 0, hands: g.job.shop.hands, done: glued }
-  const own = wetSteps(g, lines)
-  const rest = say`${stage.lines.length > 0 ? 'clamp, ' : ''}${stage.joints.length > 0 ? 'check diagonals and feet, ' : 'see that it is straight, '}wipe`
-  const layOut: Task = {
+  if (inHand.lines.length === 0) return [fasten(inHand, after)]
+  const layOut = layOutTask(g, inHand, after)
+  return [layOut, spreadTask(g, inHand, [...because('laid-out', [layOut.id]), ...after]), ...(stage.lines.length > 0 ? [clampsOff(g, inHand)] : [])]
+}
+
+const named = ({ closed }: InHand): string => [...closed].sort().join('+')
+/** Its laying out and its clamps are told by the first of its lines. */
+const factOf = ({ closed }: InHand, what: string): string => `${[...closed].sort()[0]!}/${what}`
+const working = ({ stage }: InHand): Task['minutes'] => ({ low: stage.working.low ?? stage.working.value, usual: stage.working.value, high: stage.working.high ?? stage.working.value })
+
+function fasten(inHand: InHand, after: Task['after']): Task {
+  const { stage, closed, names, common } = inHand
+  return {
     ...common,
-    id: `${lines.slice().sort().join('+')}/lay-out`,
+    id: glueTask(stage),
+    kind: 'glue',
+    after,
+    minutes: working(inHand),
+    clockMin: null,
+    title: say`Fasten ${names}`,
+    words: say`Home without glue: screws, bolts, buttons or clips back where their labels say, drawn up a little each in turn.`,
+    why: say`Hardware holds it; glue would hold it where it has to move.`,
+    facts: closed,
+  }
+}
+
+function layOutTask(g: Graph, inHand: InHand, after: Task['after']): Task {
+  const { stage, names, common } = inHand
+  const facts = [factOf(inHand, 'laid-out')]
+  return {
+    ...common,
+    id: `${named(inHand)}/lay-out`,
     kind: 'lay-out',
-    after: before,
+    after,
     hands: 1,
     minutes: handsOn(LAY_OUT_MIN + LAY_OUT_CLAMP_MIN * stage.lines.length),
     clockMin: null,
     title: say`Lay out for ${names}`,
-    words: stage.lines.length === 0 ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.` : say`Clamps in the order of use: ${stage.lines.map(l => clampWords(piece, l)).join('; ')}. Pads and film on every jaw.`,
+    words: stage.lines.length === 0
+      ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.`
+      : say`Clamps in the order of use: ${stage.lines.map(l => clampWords(g.job.piece, l)).join('; ')}. Pads and film on every jaw.`,
     why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`,
-    facts: [`${lines.slice().sort()[0]!}/laid-out`],
-    done: glued || g.done.has([`${lines.slice().sort()[0]!}/laid-out`]),
+    facts,
+    done: common.done || g.done.has(facts),
   }
-  const spread: Task = {
+}
+
+function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
+  const { stage, closed, lines, names, common } = inHand
+  const usableMin = Math.min(...lines.map(line => (g.settled.glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
+  const glues = [...new Set(lines.flatMap(line => g.settled.glueOf(line)?.glue.label ?? []))].join(' and ')
+  const own = wetSteps(g, lines)
+  const rest = say`${stage.lines.length > 0 ? 'clamp, ' : ''}${stage.joints.length > 0 ? 'check diagonals and feet, ' : 'see that it is straight, '}wipe`
+  const dry = stage.dry.length === 0 ? say`` : say` No glue in ${stage.dry.map(id => tagOf(jointOf(g.job.piece, id))).join(', ')}: its hardware back, drawn up last.`
+  return {
     ...common,
-    id,
+    id: glueTask(stage),
     kind: 'glue',
-    after: [...because('laid-out', [layOut.id]), ...before],
-    minutes: { low: stage.working.low ?? stage.working.value, usual: stage.working.value, high: stage.working.high ?? stage.working.value },
-    clockMin: Number.isFinite(usableMin) ? usableMin : null,
+    after,
+    minutes: working(inHand),
+    clockMin: usableMin,
     title: say`Spread and close ${names}`,
-    words: own.isAll ? say`${glues}. ${own.words} Then ${rest}.` : say`${glues} on both faces, close, ${rest}. ${own.words}`,
+    words: own.isAll ? say`${glues}. ${own.words} Then ${rest}.${dry}` : say`${glues} on both faces, close, ${rest}.${dry} ${own.words}`,
     why: say`${q(stage.working.value, 'min')} of work in ${q(usableMin, 'min')}.`,
-    facts: lines,
+    facts: closed,
   }
-  const off: Task[] = stage.lines.length === 0
-    ? []
-    : [{
-        ...common,
-        id: `${lines.slice().sort().join('+')}/clamps-off`,
-        kind: 'clamps-off',
-        after: because('cured', [id]),
-        hands: 1,
-        minutes: handsOn(CLAMPS_OFF_MIN),
-        clockMin: null,
-        title: say`Clamps off ${names}`,
-        words: say`Clamps off, pads and film away; what squeezed out is scraped while it is rubbery.`,
-        why: say`The glue holds by then; it is not to be stressed before it has cured.`,
-        facts: [`${lines.slice().sort()[0]!}/clamps-off`],
-        done: g.done.has([`${lines.slice().sort()[0]!}/clamps-off`]),
-      }]
-  return [layOut, spread, ...off]
+}
+
+function clampsOff(g: Graph, inHand: InHand): Task {
+  const facts = [factOf(inHand, 'clamps-off')]
+  return {
+    ...inHand.common,
+    id: `${named(inHand)}/clamps-off`,
+    kind: 'clamps-off',
+    after: because('cured', [glueTask(inHand.stage)]),
+    hands: 1,
+    minutes: handsOn(CLAMPS_OFF_MIN),
+    clockMin: null,
+    title: say`Clamps off ${inHand.names}`,
+    words: say`Clamps off, pads and film away; what squeezed out is scraped while it is rubbery.`,
+    why: say`The glue holds by then; it is not to be stressed before it has cured.`,
+    facts,
+    done: g.done.has(facts),
+  }
 }
 
 /** Whether something has to be done before a line is spread. */

@@ -10,3 +10,4 @@ export type { TroubleMend, PlannedLine, Answer, AnsweredTrouble, Gate, GluePlan,
 export { doneOn, eventOf, type Done } from './done'
 export { glueTask } from './task-graph'
 export { gatesFor } from './gates'
+export { lostPicks, type LostPick } from './lost-picks'

@@ -19,7 +19,8 @@ export function mendTasks(g: Graph): Task[] {
 
 /** Joints that only open because they are in the way are cleaned all the same: new glue wants bare wood. */
 function cleaning(g: Graph): Task[] {
-  return g.settled.apart.decisions.filter(d => d.decision === 'in-the-way').map(({ joint }): Task => ({
+  const isDry = (joint: string) => g.settled.staging.stages.some(s => s.dry.includes(joint))
+  return g.settled.apart.decisions.filter(d => d.decision === 'in-the-way' && !isDry(d.joint)).map(({ joint }): Task => ({
     id: `joint:${joint}/cleaned`,
     kind: 'clean',
     troubles: [],

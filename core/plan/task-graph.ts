@@ -1,5 +1,5 @@
 import type { GlueVerdict } from '../glue'
-import { linesOf, type Stage, type Staging, type WoodClosing } from '../glueup'
+import { closedIn, type Stage, type Staging, type WoodClosing } from '../glueup'
 import type { TakeApart } from '../takeapart'
 import { standsOn, type Because, type Before, type Task } from '../work'
 import type { Done } from './done'
@@ -28,10 +28,10 @@ export interface Graph {
 }
 
 /** What a stage of gluing is called among the tasks: by its lines, so that it keeps its name whatever is glued before it. */
-export const glueTask = (stage: Pick<Stage, 'joints' | 'wood'>): string => `${linesOf(stage).sort().join('+')}/glue`
+export const glueTask = (stage: Pick<Stage, 'joints' | 'wood'>): string => `${closedIn(stage).sort().join('+')}/glue`
 
 /** What has to be over before something stands on a stage: its clamps are off. */
-export const curedTask = (stage: Stage): string => (stage.lines.length === 0 ? glueTask(stage) : `${linesOf(stage).sort().join('+')}/clamps-off`)
+export const curedTask = (stage: Stage): string => (stage.lines.length === 0 ? glueTask(stage) : `${closedIn(stage).sort().join('+')}/clamps-off`)
 
 export const because = (why: Because, ids: readonly (string | undefined)[]): Before[] => ids.flatMap(task => (task === undefined ? [] : [{ task, because: why }]))
 

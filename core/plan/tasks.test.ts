@@ -6,6 +6,7 @@ import { applyAll, newChair } from '../../tests/fixtures/pieces'
 import { faultsOfPlan } from '../../tests/fixtures/validate-plan'
 import { faultsOfTasks } from '../../tests/fixtures/validate-tasks'
 import { measured } from '../measure/measured'
+import { phraseText } from '../measure/phrase'
 import { orThrow } from '../measure/result'
 import { parseWallTime } from '../measure/wall-time'
 import type { Command } from '../piece/commands'
@@ -14,7 +15,7 @@ import { newFault } from '../piece/faults'
 import { readPieceFile } from '../piece/file'
 import type { Piece } from '../piece/schema'
 import { USUAL_SHOP } from '../reference/usual-shop'
-import { benchSteps, eventOf, planPiece, type Plan } from '.'
+import { benchSteps, eventOf, lostPicks, planPiece, type Plan } from '.'
 
 const START = '2026-03-05T09:30'
 const CLIMATE = { nowC: 18, nowRhPct: 50, tonightC: 16 }
@@ -146,5 +147,23 @@ describe('a job half done', () => {
     const stage = later.stages.find(s => s.wood.includes('fault:broken-leg/register'))!
     expect([stage.glued, stage.clampedMin]).toEqual([true, glued.clampedMin])
     expect(benchSteps(later)[0]!.id).toBe('fault:broken-leg/register/clamps-off')
+  })
+
+  it('what is glued is never begun otherwise: the register set, the gap then found too wide, no other mend starts on those faces', () => {
+    const steps = benchSteps(plan(chapel))
+    const { piece } = afterDoing(chapel, steps.findIndex(t => t.kind === 'glue') + 1)
+    const fault = piece.faults.find(f => f.id === 'broken-leg')!
+    const made = plan(applyAll(piece, [{ do: 'choose-mend', trouble: 'fault:broken-leg', mend: 'dowel-break' }, { do: 'change-fault', fault: { ...fault, surface: 'fibrous' } as typeof fault }]))
+    const options = made.woodMends.find(m => m.trouble === 'fault:broken-leg')!
+    expect(options.chosen).toBe('saw-and-bore')
+    expect(options.options.filter(o => o.verdict.fits).map(o => o.id)).toEqual(['saw-and-bore'])
+  })
+
+  it('a mend that was picked and no longer can be is said, with what rules it out', () => {
+    const picked = applyAll(chapel, [{ do: 'choose-mend', trouble: 'fault:broken-leg', mend: 'dowel-break' }])
+    expect(lostPicks(picked, plan(picked))).toEqual([])
+    const fault = picked.faults.find(f => f.id === 'broken-leg')!
+    const crumbled = applyAll(picked, [{ do: 'change-fault', fault: { ...fault, surface: 'crumbling' } as typeof fault }])
+    expect(lostPicks(crumbled, plan(crumbled)).map(l => [l.trouble, l.mend.id, phraseText(l.why)])).toEqual([['fault:broken-leg', 'dowel-break', 'its faces crumble: cut back to sound wood first']])
   })
 })

@@ -1,5 +1,5 @@
 import { say } from '../measure/phrase'
-import { linesOf } from '../glueup'
+import { closedIn } from '../glueup'
 import { handsOn, type Task } from '../work'
 import type { Done } from './done'
 import { dryRun, stageTasks } from './glue-tasks'
@@ -15,7 +15,7 @@ const TEST_JOINT_MIN = 0.5
 export function tasksOf(job: Job, settled: Settled, done: Done): Task[] {
   const opening = openingTasks(job.piece, settled.apart, done)
   const stages = settled.staging.stages
-  const graph: Graph = { job, settled, done, opening, stageOf: line => stages.find(s => linesOf(s).includes(line)) }
+  const graph: Graph = { job, settled, done, opening, stageOf: line => stages.find(s => closedIn(s).includes(line)) }
   const mending = mendTasks(graph)
   const dry = dryRun(graph, mending)
   const gluing = stages.flatMap(s => stageTasks(graph, s, mending, dry))

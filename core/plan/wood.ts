@@ -4,11 +4,14 @@ import { SLIP_DEG } from '../clamping'
 import type { Trouble } from '../condition/troubles'
 import type { WoodClosing } from '../glueup'
 import { distance } from '../measure/vec'
-import { woodCandidates, type Design, type PressLine, type Work } from '../mend'
+import { say } from '../measure/phrase'
+import { woodCandidates, type Design, type PressLine, type Verdict, type Work } from '../mend'
+import { no } from '../mend/mend'
 import { axisLengthMm } from '../piece/geometry'
 import { cornersOf } from '../mend/corner-block'
 import type { TakeApart } from '../takeapart'
 import { withoutClashes } from './clashes'
+import { doneOn, type Done } from './done'
 import { isSettled, waitsFor, type Job } from './job'
 import type { TroubleMend } from './plan'
 import { troubleName } from './trouble-words'
@@ -16,9 +19,10 @@ import { troubleName } from './trouble-words'
 /** Every mend of what is wrong besides loose joints, with the glue in view, and the repairer’s own pick if it fits. */
 export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
   const isAccepted = (t: Trouble) => t.kind === 'bracing-lost' && job.original.choices.bracing?.answer === 'accept'
+  const done = doneOn(job.original)
   const found = job.troubles.filter(t => !isSettled(job, t.id) && !isAccepted(t)).flatMap((trouble): TroubleMend[] => {
     const options = woodCandidates({ piece: job.original, trouble, school: job.school, glueGapMm })
-      .map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+      .map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict: goesOn(done, trouble.id, verdict) }))
     if (options.length === 0) return []
     const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)
     return [{ trouble: trouble.id, options, chosen: (own ?? options.find(o => o.verdict.fits))?.id ?? null, picked: own !== undefined }]
@@ -30,6 +34,13 @@ export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
     const waits = waitsFor(job, job.troubles.find(t => t.id === m.trouble)!).some(id => !answered.has(id))
     return waits ? { ...m, chosen: null } : m
   })
+}
+
+/** What is glued cannot be begun otherwise: only a mend that has those lines among its own goes on from there. */
+function goesOn(done: Done, trouble: string, verdict: Verdict): Verdict {
+  const glued = [...done.glued].filter(line => line.startsWith(`${trouble}/`))
+  if (!verdict.fits || glued.every(line => verdict.design?.glueLines.some(l => l.id === line))) return verdict
+  return no(say`what is glued there already belongs to another mend`)
 }
 
 export const woodWork = (m: TroubleMend): Work | null => {

@@ -18,12 +18,13 @@ const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.
 const usableIn = (stage: Plan['stages'][number]) => openInStage(plan.value!, stage) * OPEN_TIME_SHARE
 /** The open time of what is spread in a stage; of two glues the shorter. */
 const openOf = (stage: Plan['stages'][number]) => plan.value!.glue.choice.verdicts.filter(v => stage.glues.includes(v.glue.id)).reduce((a, b) => (b.open.value < a.open.value ? b : a)).open
+const isGlued = (stage: Plan['stages'][number]) => stage.glues.length > 0
 const dryRun = computed(() => plan.value?.gates.find(g => g.id === 'dry-run')?.done ?? false)
 const heading = computed(() => {
   const p = plan.value
   if (!p) return ''
   if (p.stages.length === 0) return p.stops.length > 0 ? 'Not ready to be glued' : 'Nothing to glue'
-  const least = Math.min(...p.stages.map(s => usableIn(s) - s.working.value))
+  const least = Math.min(...p.stages.filter(isGlued).map(s => usableIn(s) - s.working.value))
   return least < 0 ? 'One stage does not fit its open time' : `${p.stages.length === 1 ? 'One stage' : `${p.stages.length} stages`}, ${quantity({ value: least, unit: 'min' })} to spare`
 })
 const ticked = ref(new Set<string>())
@@ -65,14 +66,15 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
     </section>
     <section v-for="stage in plan.stages" :key="stage.number" :aria-labelledby="`stage-${stage.number}`" class="stage">
       <div class="spread"><h2 :id="`stage-${stage.number}`">Stage {{ stage.number }}: <PhraseText :phrase="stageLines(piece, plan, stage)" /></h2><span class="small"><template v-if="stage.glued">glued</template><template v-else>start {{ when(stage.startMin) }}</template></span></div>
-      <div class="time" role="img" :aria-label="`${quantity({ value: stage.working.value, unit: 'min' })} of work in ${quantity({ value: usableIn(stage), unit: 'min' })}`"><span class="used" :style="{ width: `${Math.min(100, 100 * stage.working.value / Math.max(usableIn(stage), stage.working.value))}%` }" /></div>
+      <p v-if="!isGlued(stage)" class="small">Fastened without glue: hardware holds it, and it may be used as soon as it is tight.</p>
+      <div v-else class="time" role="img" :aria-label="`${quantity({ value: stage.working.value, unit: 'min' })} of work in ${quantity({ value: usableIn(stage), unit: 'min' })}`"><span class="used" :style="{ width: `${Math.min(100, 100 * stage.working.value / Math.max(usableIn(stage), stage.working.value))}%` }" /></div>
       <dl class="figures">
-        <div><dt>Glue</dt><dd>{{ glueNames(stage) }}</dd></div>
+        <div v-if="isGlued(stage)"><dt>Glue</dt><dd>{{ glueNames(stage) }}</dd></div>
         <div><dt>Work, first spread to last clamp</dt><dd><FigureValue :figure="stage.working" label="Working time" /></dd></div>
-        <div><dt>To spare</dt><dd><FigureValue :figure="spareTime(openOf(stage), stage.working.value)" label="Minutes to spare" /></dd></div>
-        <div><dt>Clamps on, off</dt><dd>{{ when(stage.clampedMin) }} – {{ when(stage.clampsOffMin) }}</dd></div>
-        <div><dt>Clamp time</dt><dd><FigureValue :figure="stage.cureMin" label="Clamp time" duration /></dd></div>
-        <div><dt>Not to be stressed before</dt><dd>{{ when(stage.restUntilMin) }}</dd></div>
+        <div v-if="isGlued(stage)"><dt>To spare</dt><dd><FigureValue :figure="spareTime(openOf(stage), stage.working.value)" label="Minutes to spare" /></dd></div>
+        <div v-if="isGlued(stage)"><dt>Clamps on, off</dt><dd>{{ when(stage.clampedMin) }} – {{ when(stage.clampsOffMin) }}</dd></div>
+        <div v-if="isGlued(stage)"><dt>Clamp time</dt><dd><FigureValue :figure="stage.cureMin" label="Clamp time" duration /></dd></div>
+        <div v-if="isGlued(stage)"><dt>Not to be stressed before</dt><dd>{{ when(stage.restUntilMin) }}</dd></div>
         <div v-if="roomName(stage.joints)"><dt>Cures in</dt><dd>{{ roomName(stage.joints) }} <FieldChipButton plain label="at the bench instead" @click="store.tell({ do: 'choose-room', joints: [...stage.joints], room: null })" /></dd></div>
         <div v-if="stage.after.length > 0"><dt>After</dt><dd>stage {{ stage.after.join(', ') }} is out of clamps</dd></div>
       </dl>

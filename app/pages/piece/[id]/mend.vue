@@ -91,7 +91,7 @@ function choose(mend: string | null): void {
       </div>
       <p v-if="trouble.waitsFor.length > 0" class="small">Waits for {{ troubles.filter(t => trouble!.waitsFor.includes(t.id)).map(t => t.tag || troubleName(piece!, t)).join(', ') }}: see to that first.</p>
       <p v-else-if="mends.options.length === 0 && trouble.answer === 'open'" class="small">No mend here serves it yet. Leave it with a reason, or say how you mended it, below.</p>
-      <MendTable v-if="mends.options.length > 0" :options="mends.options" :chosen="mends.chosen" :picked="mends.picked" @choose="choose" />
+      <MendTable v-if="mends.options.length > 0" :options="mends.options" :chosen="mends.chosen" :picked="mends.picked" :wanted="piece!.choices.mends[trouble.id] ?? null" @choose="choose" />
       <details v-if="mends.chosen && trouble.answer === 'mended'" class="small"><summary>Leave it as it is, or mended otherwise</summary><TroubleList :key="trouble.id" :troubles="[trouble]" alone /></details>
       <CutSheet v-if="work && chosen" :work="work" :title="title">
         <JointSection v-if="joint" :joint="joint" :piece="piece" :mend="chosen.id" :work="work" />

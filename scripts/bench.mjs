@@ -60,6 +60,19 @@ async function benchPlanning() {
     row(`${name}, median`, ms(at(warm, 0.5)), runs === 60 ? '< 50 ms' : '< 1000 ms')
     row(`${name}, p95`, ms(at(warm, 0.95)))
   }
+  const { jointCase, mendCandidates, woodCandidates } = await load('core/mend/index.ts')
+  const { troublesOf } = await load('core/condition/troubles.ts')
+  const many = Array.from({ length: 24 }, () => structuredClone(demo('strand-rocker')))
+  const candidates = piece => [
+    ...piece.joints.map(j => mendCandidates(jointCase(piece, j, 'everyday', 0.15))),
+    ...troublesOf(piece).map(trouble => woodCandidates({ piece, trouble, school: 'everyday', glueGapMm: 0.15 })),
+  ]
+  const thought = many.map(piece => timed(() => candidates(piece))).slice(4).sort((a, b) => a - b)
+  row('every mend of every joint and trouble, rocker (42 joints), median', ms(at(thought, 0.5)), '< 20 ms')
+  const large = readPieceFile(sixtyParts()).value
+  const before = process.memoryUsage().heapUsed
+  const largeMs = timed(() => planPiece(large, shop, shop.climate, '2026-03-05T09:00'))
+  row(`plan of ${large.joints.length} joints, and what the heap grew by until it was there`, `${ms(largeMs)}, ${((process.memoryUsage().heapUsed - before) / 1e6).toFixed(0)} MB`, '< 200 MB')
   const draws = Array.from({ length: 60 }, () => timed(() => drawPiece(vestry.parts, vestry.joints, VIEWS.bench))).slice(5).sort((a, b) => a - b)
   row('drawing the vestry chair, median', ms(at(draws, 0.5)), '< 16 ms')
 }

@@ -90,7 +90,13 @@ export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: rea
     return made
   }
   const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
-  const groups = bestSplit(nodes, members => badness(piece, evaluate(members), ties))
+  // A top goes back on its screws once the frame under it has cured, not over wet glue.
+  const isFastened = nodes.map((_, i) => { const { joints, dry, wood } = evaluate([i]); return wood.length === 0 && joints.length === dry.length })
+  const groups = bestSplit(nodes, (members) => {
+    const { over, share } = badness(piece, evaluate(members), ties)
+    const isMixed = members.some(i => isFastened[i]) && !members.every(i => isFastened[i])
+    return { over: over + (isMixed ? FORBIDDEN_MIN : 0), share }
+  })
   // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
   // Of what may be begun at once the halves go first: they cure longest, and more comes after.
   const hasWood = (members: readonly number[]) => members.some(i => nodes[i]!.wood.length > 0)

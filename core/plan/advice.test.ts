@@ -45,6 +45,19 @@ describe('what no mend serves', () => {
   })
 })
 
+describe('a top on its screws', () => {
+  it('comes off for a loose apron and goes back on its screws: no glue under it, no clamps on it, nothing scraped', () => {
+    const table = newPiece('table')
+    const apron = table.joints.find(j => j.enters === 'left-apron')!.id
+    const made = plan(applyAll(tried(table, { [apron]: 'gives' }), snug(apron)))
+    const fixings = table.joints.filter(j => j.form.kind === 'fixing').map(j => j.id)
+    const own = made.stages.find(s => s.joints.some(id => fixings.includes(id)))!
+    expect(own).toMatchObject({ glues: [], lines: [], clampsOffMin: own.clampedMin })
+    expect(made.glue.lines.filter(l => fixings.some(id => l.id === `joint:${id}`))).toEqual([])
+    expect(made.tasks.filter(t => t.kind === 'clean' && fixings.includes(t.joints[0]!))).toEqual([])
+  })
+})
+
 describe('wood that a move strikes', () => {
   const chair = applyAll(tried(newChair(), { [RAIL]: 'gives' }), snug(RAIL))
   const split: Command = { do: 'add-fault', fault: { ...newFault('split', 'crack', 'right-back-post', 0.4, OTHER), lengthMm: measured(40) } as never }

@@ -33,7 +33,7 @@ export function clampWords(piece: Piece, line: ClampLine): string {
 }
 
 /** The glues of a stage by name. */
-export const glueNames = (stage: Plan['stages'][number]): string => stage.glues.map(id => glueNamed(id).label).join(' and ')
+export const glueNames = (stage: Plan['stages'][number]): string => stage.glues.map(id => glueNamed(id).label).join(' and ') || 'without glue'
 
 /** What a stage’s glue leaves of time to use, minutes: the shortest of what is spread in it. */
 export const openInStage = (plan: Plan, stage: Plan['stages'][number]): number =>

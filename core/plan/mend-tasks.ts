@@ -75,10 +75,12 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
   const option = mend.options.find(o => o.id === mend.chosen)
   const trouble = g.job.troubles.find(t => t.id === mend.trouble)
   if (!work || !option || !trouble) return []
+  const alike = g.settled.wood.filter(m => m === mend || isSameWork(g, m, mend))
+  if (alike[0] !== mend) return []
   const lines = g.settled.closings.filter(c => c.trouble === mend.trouble)
   return chain(g, {
     trouble: mend.trouble,
-    troubles: [mend.trouble],
+    troubles: alike.map(m => m.trouble),
     joints: trouble.joint ? [trouble.joint] : [],
     title: say`${trouble.tag || troubleName(g.job.original, trouble)}, ${option.short}`,
     reason: option.verdict.reason,
@@ -88,6 +90,13 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
     // What only hardware holds is made tight when nothing near it has to move any more.
     last: trouble.kind === 'hardware-loose',
   })
+}
+
+/** A loose corner and the loose bolt in it are tightened once: the same mend, without glue, at the same joint. */
+function isSameWork(g: Graph, a: TroubleMend, b: TroubleMend): boolean {
+  const jointOfTrouble = (id: string) => g.job.troubles.find(t => t.id === id)?.joint ?? null
+  const joint = jointOfTrouble(a.trouble)
+  return a.chosen === b.chosen && joint !== null && joint === jointOfTrouble(b.trouble) && ![a, b].some(m => woodWork(m)?.design?.glueLines.length)
 }
 
 interface Chain {

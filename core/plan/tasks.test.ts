@@ -70,6 +70,17 @@ describe('the work on a leg that is registered, sawn and bored', () => {
   })
 })
 
+describe('one mend for several troubles', () => {
+  it('a loose corner and the loose bolt in it are tightened once', () => {
+    const corner = orThrow(readPieceFile(readFileSync(new URL('../../tests/fixtures/files/jobs/bolted-corner-with-dry-dowels.json', import.meta.url), 'utf8')))
+    const made = plan(corner)
+    expect(made.troubles.map(t => t.answer)).toEqual(['mended', 'mended'])
+    const steps = made.tasks.filter(t => t.kind === 'tighten')
+    expect(steps.map(t => t.troubles)).toEqual(steps.map(() => made.troubles.map(t => t.id)))
+    expect(new Set(steps.map(t => t.id)).size).toBe(3)
+  })
+})
+
 describe('any piece badly treated', () => {
   it.each(FAMILIES.map(f => [f.label, f] as const))('%s: nothing before what it stands on, one pair of hands, every clamp in one place', (_label, family) => {
     fc.assert(fc.property(arbitraryDamaged(family), (piece) => { expect(faultsOfTasks(plan(piece), USUAL_SHOP)).toEqual([]) }), { numRuns: Number(process.env.DAMAGED ?? 8) })

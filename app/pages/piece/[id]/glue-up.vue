@@ -96,7 +96,7 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
     <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be {{ isTable(piece) ? 'used' : 'sat in' }}: something is neither mended nor settled, not tried, not measured, or would come back. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">
       <button v-if="!dryRun" type="button" class="key-button main" @click="logDryRun">Dry run closed, square, level</button>
-      <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="logGlued(nextStage)">Stage {{ nextStage.number }} is in clamps</button>
+      <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="logGlued(nextStage)">Stage {{ nextStage.number }} is {{ isGlued(nextStage) ? 'in clamps' : 'fastened' }}</button>
       <button type="button" class="key-button" @click="go('record')">Write it down</button>
     </WorksheetFoot>
   </article>

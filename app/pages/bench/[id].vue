@@ -56,7 +56,7 @@ useKeys({ ' ': tick, 'ArrowRight': () => go(1), 'ArrowLeft': () => go(-1), 'Back
       <p class="count">{{ { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' }[PHASES[step.kind]] }} · {{ doneCount + at + 1 }} of {{ doneCount + steps.length }}<span v-if="step.time"> · {{ when(step.time.startMin) }}</span></p>
       <h1><PhraseText :phrase="step.title" /></h1>
       <p class="text"><PhraseText :phrase="step.words" /></p>
-      <p class="count">About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template><template v-if="following"> · then: <PhraseText :phrase="following.title" /></template></p>
+      <p class="about">About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template><template v-if="following"> · then: <PhraseText :phrase="following.title" /></template></p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
       <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
       <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">The time is over: close and clamp now, or scrape it off.</p>
@@ -76,7 +76,8 @@ useKeys({ ' ': tick, 'ArrowRight': () => go(1), 'ArrowLeft': () => go(-1), 'Back
 
 <style scoped>
 .room { min-height: 100%; padding: 4vh 6vw; display: flex; flex-direction: column; gap: 22px; font-size: 28px; line-height: 1.35; }
-.count { color: var(--soft); font-size: 0.8em; }
+.count { color: var(--soft); }
+.about { color: var(--soft); font-size: 0.8em; }
 h1 { font-size: 44px; }
 .text :deep(.measure), .why :deep(.measure) { font-size: inherit; }
 .text::first-letter, .why::first-letter { text-transform: uppercase; }

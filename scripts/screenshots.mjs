@@ -4,9 +4,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { findChromium } from './lib/chromium.mjs'
+import { needBuild } from './lib/prepare.mjs'
 import { startServer } from './lib/server.mjs'
 import { tsImport } from 'tsx/esm/api'
 
+needBuild()
 const { loadDemo } = await tsImport('../demo/load.ts', import.meta.url)
 const { playWiggleTest } = await tsImport('../demo/story.ts', import.meta.url)
 const [out = 'docs/screenshots', ...only] = process.argv.slice(2)
@@ -32,7 +34,6 @@ const SHOTS = [
   ['bench', '/', {}, page => page.waitForFunction(() => [...document.querySelectorAll('.lane')].every(l => l.getAttribute('aria-label') !== 'nothing planned'), undefined, { timeout: 30_000 }).catch(() => undefined)], ['start', '/start'], ['take-in', '/piece/strand-rocker/take-in'], ['parts', '/piece/ferry-bench/take-in', {}, to('#parts')], ['broken-leg', '/piece/chapel-chair/test', {}, brokenLeg], ['set', '/set/harbour-ladder-backs'], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
   ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'], ['quick', '/quick'], ['bench-mode', '/bench/schoolroom-chair'],
   ['mend-break', '/piece/chapel-chair/mend'],
-  ['mend-lamp', `${CHAIR}/mend`, { colorScheme: 'dark' }, pick('front rail to left front leg')],
   ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }], ['test-tablet', '/piece/harbour-ladder-back-2/test', { viewport: { width: 800, height: 1180 } }, page => page.click('.strip [aria-label^="B1"]')],
 ]
 for (const [name, path, options = {}, act] of SHOTS) {

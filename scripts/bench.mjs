@@ -69,10 +69,12 @@ async function benchPlanning() {
   ]
   const thought = many.map(piece => timed(() => candidates(piece))).slice(4).sort((a, b) => a - b)
   row('every mend of every joint and trouble, rocker (42 joints), median', ms(at(thought, 0.5)), '< 20 ms')
-  const large = readPieceFile(sixtyParts()).value
+  const found = readPieceFile(sixtyParts()).value
+  const felt = found.joints.map((j, i) => [j.id, { state: i % 11 === 0 ? 'gives' : 'solid', directions: [], signs: {}, clearance: {}, oldGlue: 'protein' }])
+  const large = { ...found, findings: Object.fromEntries(felt) }
   const before = process.memoryUsage().heapUsed
   const largeMs = timed(() => planPiece(large, shop, shop.climate, '2026-03-05T09:00'))
-  row(`plan of ${large.joints.length} joints, and what the heap grew by until it was there`, `${ms(largeMs)}, ${((process.memoryUsage().heapUsed - before) / 1e6).toFixed(0)} MB`, '< 200 MB')
+  row(`plan of ${large.joints.length} joints, an eleventh of them loose, and what the heap grew by until it was there`, `${ms(largeMs)}, ${((process.memoryUsage().heapUsed - before) / 1e6).toFixed(0)} MB`, '< 200 MB')
   const draws = Array.from({ length: 60 }, () => timed(() => drawPiece(vestry.parts, vestry.joints, VIEWS.bench))).slice(5).sort((a, b) => a - b)
   row('drawing the vestry chair, median', ms(at(draws, 0.5)), '< 16 ms')
 }

@@ -115,7 +115,7 @@ export function workFigures(work: Work): { minutes: Figure, removed: Figure } {
 
 export const widest = (ends: TwoEnds): number => Math.max(ends.mouth.value, ends.bottom?.value ?? 0)
 /** A mouth and bottom that differ by more than this are a tapered hole, millimetres. */
-const TAPER_MM = 0.1
+export const TAPER_MM = 0.1
 export const isTapered = (ends: TwoEnds): boolean => ends.bottom !== null && Math.abs(ends.mouth.value - ends.bottom.value) > TAPER_MM
 
 /** The clearance over the faces that hold the glue: a tenon's cheeks, or all around a dowel or round tenon. */

@@ -33,7 +33,8 @@ function consider(c: JointCase): Verdict {
   const { form } = c.joint
   if (form.kind !== 'dowel') return no(say`there are no dowels in it`)
   const clearance = c.clearance.round
-  if (!dowelSnapped(c) && widest(clearance) <= c.glueGapMm) return no(say`the dowels are whole and ${fitMm(widest(clearance))} is a fit: leave them in`)
+  // Whatever the glue bridges, a dowel that is looser than a hand fit is not left in to swing again.
+  if (!dowelSnapped(c) && widest(clearance) <= Math.min(c.glueGapMm, HAND_FIT_MM)) return no(say`the dowels are whole and ${fitMm(widest(clearance))} is a fit: leave them in`)
   const holeMm = form.diameterMm.value + (clearance.mouth.basis === 'measured' ? widest(clearance) : 0)
   const stock = stockNear(form.diameterMm.value)
   const dowelMm = stock.find(d => d >= holeMm - HAND_FIT_MM)
@@ -41,10 +42,14 @@ function consider(c: JointCase): Verdict {
   const { widthMm: railMm } = sectionAt(c.entering, 0)
   const thinnestMm = Math.min(railMm, legThicknessMm(c))
   const wallMm = (thinnestMm - dowelMm) / 2
-  if (wallMm < wallNeededMm(dowelMm)) return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(thinnestMm)}; it wants ${mm(wallNeededMm(dowelMm))}: plug and bore anew`)
+  const isOwnSize = dowelMm <= form.diameterMm.value + HAND_FIT_MM
+  // What its maker bored into it is the first candidate, whatever wall that left.
+  if (wallMm < wallNeededMm(dowelMm) && !isOwnSize) return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(thinnestMm)}; it wants ${mm(wallNeededMm(dowelMm))}: plug and bore anew`)
+  const betweenMm = form.spacingMm.value - dowelMm
+  if (form.count > 1 && betweenMm < dowelMm && !isOwnSize) return no(say`${mm(dowelMm)} dowels ${mm(form.spacingMm.value)} apart leave ${mm(betweenMm)} between them; they want ${mm(dowelMm)}: plug and bore anew`)
   const depths = dowelDepths(c, dowelMm)
   if (depths.receivingMm < 1.5 * dowelMm) return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receivingName}: too short to hold`)
-  const next = dowelMm > form.diameterMm.value + HAND_FIT_MM
+  const next = !isOwnSize
   return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
 }
 

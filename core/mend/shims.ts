@@ -1,7 +1,7 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
-import { dowelSnapped, isTapered, no, rocksAtEdges, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { dowelSnapped, isTapered, TAPER_MM, no, rocksAtEdges, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
 import { before } from '../work'
 
 export const SHIM_MOST_MM = 1.5
@@ -11,6 +11,9 @@ const FOR_GLUE_MM = 0.05
 const THINNEST_PAIR_MM = 0.1
 const THINNEST_MM = 0.05
 export const SHIM_LEAST_MM = FOR_GLUE_MM + THINNEST_MM
+
+/** A tenon shorter than this has no cheek that a shim holds on, millimetres (low). */
+const SHORTEST_TENON_MM = 10
 
 /** How many shims a gap at the cheeks takes and how thick each is, millimetres: two where each is thick enough to set, so that the rail stays where it was. */
 export function shimFor(gapMm: number): { count: 1 | 2, thicknessMm: number } {
@@ -39,6 +42,9 @@ function consider(c: JointCase): Verdict {
   if (gap < SHIM_LEAST_MM - 1e-9) return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
   if (gap > SHIM_MOST_MM) return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(SHIM_MOST_MM)}): a new tenon`)
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(edge))} at the edges as well: shims alone would let it rock`)
+  const mouthMm = cheek.mouth.value
+  if (cheek.bottom && cheek.bottom.value > mouthMm + TAPER_MM) return no(say`${fitMm(cheek.bottom.value)} at the bottom and ${fitMm(mouthMm)} at the mouth: a shim that fills it inside does not pass the mouth`)
+  if (c.joint.depthMm.value < SHORTEST_TENON_MM) return no(say`a tenon of ${mm(c.joint.depthMm.value)} is too short for a shim to hold on`)
   const both = shimFor(gap).count === 2
   const thickness = (end: number) => Math.max(0, end - FOR_GLUE_MM) / (both ? 2 : 1)
   const [atMouth, atBottom] = [thickness(cheek.mouth.value), thickness(cheek.bottom?.value ?? cheek.mouth.value)]

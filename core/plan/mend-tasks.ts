@@ -35,7 +35,7 @@ function cleaning(g: Graph): Task[] {
     words: say`Scrape the old glue off both faces, keep the wood; fit it dry.`,
     why: say`It was opened because it was in the way, and closes with new glue.`,
     facts: [`joint:${joint}/cleaned`],
-    done: g.done.has([`joint:${joint}/cleaned`]) || isShut(g, `joint:${joint}`),
+    done: g.done.allDry || g.done.has([`joint:${joint}/cleaned`]) || isShut(g, `joint:${joint}`),
   }))
 }
 

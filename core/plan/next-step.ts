@@ -2,6 +2,8 @@ import { say, type Phrase } from '../measure/phrase'
 import { describeDuration, describeWallTime } from '../measure/wall-time'
 import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
+import type { TimedTask } from '../work'
+import { benchSteps } from './bench-steps'
 import type { Plan, StepId } from './plan'
 import { troubleName } from './trouble-words'
 
@@ -32,9 +34,21 @@ function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   if (first.length > 0) return { step: 'mend', words: say`See to ${first.slice(0, 2).join('; ')}${first.length > 2 ? ' …' : ''}${next ? ' before gluing' : ' before it goes home'}`, minutes: null }
   if (plan.readings.length > 0) return { step: 'test', words: say`Measure first: ${plan.readings.slice(0, 4).map(r => tagOf(piece.joints.find(j => j.id === r.joint)!)).join(', ')}`, minutes: null }
   if (next && plan.tasks.some(t => t.kind === 'open' && !t.done)) return { step: 'open-up', words: say`Open it, mend and fit dry: ${describeDuration(plan.preparation.value)}`, minutes: plan.preparation.value }
+  const fitting = beforeNextGlue(plan)
+  if (next && fitting.length > 0) {
+    const minutes = fitting.reduce((sum, t) => sum + t.minutes.usual, 0)
+    return { step: fitting[0]!.kind === 'dry-run' ? 'glue-up' : 'mend', words: say`Mend and fit dry: ${describeDuration(minutes)}`, minutes }
+  }
   if (next) return { step: 'glue-up', words: say`Glue stage ${next.number}: ${describeDuration(next.working.value)}`, minutes: next.working.value }
   if (plan.returnMin !== null && plan.returnMin > nowMin) return { step: 'record', words: say`Rests until ${describeWallTime(plan.returnMin, nowMin)}`, minutes: null }
   const stop = plan.stops[0]
   if (stop) return { step: stop.remedies[0]?.step ?? 'glue-up', words: say`Find a way on: ${stop.why}`, minutes: null }
   return { step: 'record', words: say`Test every joint again, then send it home`, minutes: 10 }
+}
+
+/** What hands have to do at the wood before the next glue is spread. */
+function beforeNextGlue(plan: Plan): TimedTask[] {
+  const steps = benchSteps(plan)
+  const glue = steps.findIndex(t => t.kind === 'glue')
+  return steps.slice(0, Math.max(0, glue)).filter(t => t.kind === 'mend' || t.kind === 'clean' || t.kind === 'dry-run')
 }

@@ -82,6 +82,10 @@ const named = ({ closed }: InHand): string => [...closed].sort().join('+')
 const factOf = ({ closed }: InHand, what: string): string => `${[...closed].sort()[0]!}/${what}`
 const working = ({ stage }: InHand): Task['minutes'] => ({ low: stage.working.low ?? stage.working.value, usual: stage.working.value, high: stage.working.high ?? stage.working.value })
 
+/** What one pair of hands does before or after the gluing itself. */
+const roundGlue = (inHand: InHand, kind: 'lay-out' | 'clamps-off', after: Task['after'], usualMin: number) =>
+  ({ ...inHand.common, id: `${named(inHand)}/${kind}`, kind, after, hands: 1, minutes: handsOn(usualMin), clockMin: null })
+
 function fasten(inHand: InHand, after: Task['after']): Task {
   const { stage, closed, names, common } = inHand
   return {
@@ -102,13 +106,7 @@ function layOutTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   const { stage, names, common } = inHand
   const facts = [factOf(inHand, 'laid-out')]
   return {
-    ...common,
-    id: `${named(inHand)}/lay-out`,
-    kind: 'lay-out',
-    after,
-    hands: 1,
-    minutes: handsOn(LAY_OUT_MIN + LAY_OUT_CLAMP_MIN * stage.lines.length),
-    clockMin: null,
+    ...roundGlue(inHand, 'lay-out', after, LAY_OUT_MIN + LAY_OUT_CLAMP_MIN * stage.lines.length),
     title: say`Lay out for ${names}`,
     words: stage.lines.length === 0
       ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.`
@@ -143,13 +141,7 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
 function clampsOff(g: Graph, inHand: InHand): Task {
   const facts = [factOf(inHand, 'clamps-off')]
   return {
-    ...inHand.common,
-    id: `${named(inHand)}/clamps-off`,
-    kind: 'clamps-off',
-    after: because('cured', [glueTask(inHand.stage)]),
-    hands: 1,
-    minutes: handsOn(CLAMPS_OFF_MIN),
-    clockMin: null,
+    ...roundGlue(inHand, 'clamps-off', because('cured', [glueTask(inHand.stage)]), CLAMPS_OFF_MIN),
     title: say`Clamps off ${inHand.names}`,
     words: say`Clamps off, pads and film away; what squeezed out is scraped while it is rubbery.`,
     why: say`The glue holds by then; it is not to be stressed before it has cured.`,

@@ -12,6 +12,8 @@ const THINNEST_PAIR_MM = 0.1
 const THINNEST_MM = 0.05
 export const SHIM_LEAST_MM = FOR_GLUE_MM + THINNEST_MM
 
+/** Thinner than this wood is not sawn but planed off a board, millimetres. */
+const SHAVING_MM = 0.15
 /** A tenon shorter than this has no cheek that a shim holds on, millimetres (low). */
 const SHORTEST_TENON_MM = 10
 
@@ -64,7 +66,7 @@ function consider(c: JointCase): Verdict {
     stock: [{ id: 'shim', serves: 'each', what: isTapered(cheek) ? 'tapered shim' : 'shim', count, sizesMm: [Math.max(atMouth, atBottom), wide, long], wood: c.entering.species, note: 'long grain with the tenon' }],
     steps: [
       before('scrape', 10, say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`),
-      before('cut-shims', 8, say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`),
+      before('cut-shims', 8, say`${Math.max(atMouth, atBottom) < SHAVING_MM ? say`Plane ${count} ${count === 1 ? 'shaving' : 'shavings'} for a shim` : say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}`}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`),
       ...(isTapered(cheek) ? [before('taper-shims', 8, say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`)] : []),
       before('fit-shims', 7, say`Fit dry by hand pressure; shave a shim if it wants the mallet.`),
     ],

@@ -118,5 +118,5 @@ function work(plan: Plan): string[] {
 }
 
 const usable = (plan: Plan): string => (plan.returnMin === null
-  ? 'No date: something is neither mended nor settled, not tried, not measured, or would come back'
+  ? 'No date: something is neither mended nor settled, not tried, not measured, would come back, or is longer than its glue is open'
   : `In use from ${describeWallTime(plan.returnMin, plan.startMin)}`)

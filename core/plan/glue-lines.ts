@@ -12,7 +12,10 @@ import { woodWork } from './wood'
 export function pickGlue({ piece, shop, school, climate }: Job, needs: GlueNeeds): GlueVerdict | null {
   const choice = chooseGlue(needs, school, shop, climate)
   const own = GLUE_IDS.find(id => id === piece.choices.glue)
-  return own ? verdictOf(choice, own) : choice.best
+  if (own) return verdictOf(choice, own)
+  // A stage a little too long is no reason to fill a whole chair with epoxy: it is said, and another pair of hands offered.
+  const film = choice.best?.glue.group === 'epoxy' ? chooseGlue({ ...needs, workingMin: 0 }, school, shop, climate).best : null
+  return film && film.glue.group !== 'epoxy' ? verdictOf(choice, film.glue.id) : choice.best
 }
 
 /** Which glue goes into which line, where it is another than the glue of the piece. */

@@ -73,7 +73,8 @@ function isComplete({ original }: Job, draft: Draft, { troubles, readings, whole
   const isAnswered = !whole.needsAnswer || isBracingAnswered(original, troubles)
   // Hardware made tight again is in use as soon as it is done: nothing of it cures.
   const isGlued = draft.stages.length > 0 || (draft.staging.stages.length === 0 && draft.wood.some(m => m.chosen !== null))
-  return isGlued && isAnswered && readings.length === 0 && troubles.every(t => t.answer !== 'open') && surveyOf(original).untested.length === 0
+  // A stage that is longer than its glue is open, or for which a clamp is missing, is no plan yet.
+  return isGlued && draft.staging.fits && isAnswered && readings.length === 0 && troubles.every(t => t.answer !== 'open') && surveyOf(original).untested.length === 0
 }
 
 /** The first moment after the last rest at which somebody is there. */

@@ -105,7 +105,8 @@ function glueStops(trial: Trial): Stop[] {
     const why = say`No glue does: ${joined(near.map(v => say`${v.glue.label} ${joined(v.against, ' and ')}`), '; ')}.`
     return [{ id: 'no-glue', about, why, remedies: thatHelp(trial, [...rooms(trial), ...later(trial), ...hands(trial)]) }]
   }
-  if (draft.verdict.against.length === 0) return []
+  // What the program took although a stage is too long for it is said by that stage.
+  if (draft.verdict.against.length === 0 || (job.piece.choices.glue === null && !draft.neverSets)) return []
   const { label } = draft.verdict.glue
   const why = say`${label}: ${joined(draft.verdict.against, '; ')}.`
   const offers = [...rooms(trial), ...later(trial), ...hands(trial), { id: 'own-judgement' as const, words: say`Let the program choose the glue`, command: { do: 'choose-glue' as const, glue: null }, step: 'glue-up' as const }]

@@ -85,15 +85,19 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
   const { shop, fromMin, glueFromMin = fromMin } = timing
   const rack = wholeRack(shop.rack)
   const left = itemsOf(stages, timing)
-  const ahead = waitsAhead(left.map(i => ({ id: i.id, after: i.after.map(task => ({ task, because: 'order' as const })) })), id => waitOf(left, id))
+  const nodes = left.map(i => ({ id: i.id, after: i.after.map(task => ({ task, because: 'order' as const })) }))
+  const ahead = waitsAhead(nodes, id => waitOf(left, id))
   const times = new Map<string, TaskTime>()
   const done: ScheduledStage[] = []
   let handsFree = fromMin
   const begin = (item: Item): Begin => {
     if ('task' in item && item.task.done) return { startMin: fromMin, clamps: [] }
-    if ('stage' in item && item.gluedMin !== undefined) return { startMin: item.gluedMin - item.stage.working.value, clamps: handOut(item.stage.lines, rack, item.gluedMin) }
+    if ('stage' in item && item.gluedMin !== undefined) {
+      return { startMin: item.gluedMin - item.stage.working.value, clamps: handOut(item.stage.lines, rack, item.gluedMin) }
+    }
     const free = Math.max(handsFree, ...item.after.map(id => times.get(id)!.freeMin))
-    return 'task' in item ? { startMin: nextWorkingMin(shop, free), clamps: [] } : startWithClamps(item.stage, rack, shop, Math.max(free, glueFromMin))
+    if ('task' in item) return { startMin: nextWorkingMin(shop, free), clamps: [] }
+    return startWithClamps(item.stage, rack, shop, Math.max(free, glueFromMin))
   }
   while (left.length > 0 && done.every(d => Number.isFinite(d.setMin))) {
     const ready = left.filter(i => isDone(i) || i.after.every(id => times.has(id))).map(item => ({ item, ...begin(item) }))
@@ -150,9 +154,11 @@ function waitOf(items: readonly Item[], id: string): number {
   return 'task' in item ? item.task.waitMin : STAGE_WAIT_MIN
 }
 
-function timedStage({ stage, gluedMin }: Extract<Item, { stage: Stage }>, { startMin, clamps }: Begin, { shop, gluesOf, climateOf }: Timing): ScheduledStage {
+function timedStage(item: Extract<Item, { stage: Stage }>, { startMin, clamps }: Begin, { shop, gluesOf, climateOf }: Timing): ScheduledStage {
+  const { stage, gluedMin } = item
   const clampedMin = gluedMin ?? startMin + stage.working.value
-  return { ...stage, startMin, clampedMin, ...cureOf(gluesOf(stage), climateOf(stage), shop, clampedMin), clamps, glued: gluedMin !== undefined }
+  const cure = cureOf(gluesOf(stage), climateOf(stage), shop, clampedMin)
+  return { ...stage, startMin, clampedMin, ...cure, clamps, glued: gluedMin !== undefined }
 }
 
 type Cure = Pick<ScheduledStage, 'cureMin' | 'setMin' | 'clampsOffMin' | 'restUntilMin' | 'glues'>

@@ -12,7 +12,13 @@ export const KEEP_BETWEEN_MM = 3
 /** Sets of mends that are compared before the first that does is taken: as many as a piece with several neighbours has. */
 const MOST_SETS = 400
 
-interface Choosing { readonly trouble: string, readonly part: string, readonly options: readonly MendOption[], readonly picked: boolean, readonly chosen: string | null }
+interface Choosing {
+  readonly trouble: string
+  readonly part: string
+  readonly options: readonly MendOption[]
+  readonly picked: boolean
+  readonly chosen: string | null
+}
 
 /**
  * Neighbouring mends that would run into each other, sorted out: of all sets without a clash the one that stays nearest to what
@@ -29,7 +35,8 @@ export function withoutClashes(job: Job, mends: readonly TroubleMend[]): Trouble
     const instead = best.get(m.trouble)
     if (instead === undefined || instead === m.chosen) return m
     const refused = asked.find(c => c.trouble === m.trouble)!
-    return { ...m, chosen: instead, options: m.options.map(o => (o.id === m.chosen ? { ...o, verdict: tooNear(job, refused, asked, best) } : o)) }
+    const options = m.options.map(o => (o.id === m.chosen ? { ...o, verdict: tooNear(job, refused, asked, best) } : o))
+    return { ...m, chosen: instead, options }
   })
 }
 
@@ -68,9 +75,14 @@ function wallOf(job: Job, a: Choosing, mendA: string | null, b: Choosing, mendB:
 
 /** All sets are gone through in order of how far they are from what was chosen, worst trouble first; the first that does is taken. */
 function nearestSet(job: Job, asked: readonly Choosing[]): Map<string, string | null> {
-  const choices = asked.map((c): (string | null)[] => (c.picked ? [c.chosen] : [...new Set([c.chosen, ...c.options.filter(o => o.verdict.fits).map(o => o.id), null])]))
+  const choices = asked.map((c): (string | null)[] => {
+    const fitting = c.options.filter(o => o.verdict.fits).map(o => o.id)
+    return c.picked ? [c.chosen] : [...new Set([c.chosen, ...fitting, null])]
+  })
   const sets = combinations(choices.map(c => c.length)).slice(0, MOST_SETS).sort((a, b) => farness(a, choices) - farness(b, choices))
-  const does = (set: readonly number[]) => asked.every((a, i) => asked.every((b, k) => k <= i || wallOf(job, a, choices[i]![set[i]!]!, b, choices[k]![set[k]!]!) >= KEEP_BETWEEN_MM))
+  const pickOf = (set: readonly number[], i: number) => choices[i]![set[i]!]!
+  const isApart = (set: readonly number[], i: number, k: number) => wallOf(job, asked[i]!, pickOf(set, i), asked[k]!, pickOf(set, k)) >= KEEP_BETWEEN_MM
+  const does = (set: readonly number[]) => asked.every((_, i) => asked.every((__, k) => k <= i || isApart(set, i, k)))
   // Two of the repairer’s own picks may clash: then they stay, and the last resort leaves everything as it was.
   const found = sets.find(does) ?? choices.map(() => 0)
   return new Map(asked.map((c, i) => [c.trouble, choices[i]![found[i]!]!]))
@@ -81,11 +93,13 @@ const farness = (set: readonly number[], choices: readonly (string | null)[][]):
   set.reduce((sum, at, i) => sum + (choices[i]![at] === null ? 1000 : at * 10) * (1 + (set.length - i) / 100), 0)
 
 function combinations(sizes: readonly number[]): number[][] {
-  return sizes.reduce<number[][]>((sets, size) => sets.flatMap(set => Array.from({ length: size }, (_, k) => [...set, k])).slice(0, MOST_SETS * 4), [[]])
+  const longer = (sets: number[][], size: number) => sets.flatMap(set => Array.from({ length: size }, (_, k) => [...set, k]))
+  return sizes.reduce<number[][]>((sets, size) => longer(sets, size).slice(0, MOST_SETS * 4), [[]])
 }
 
 function tooNear(job: Job, refused: Choosing, asked: readonly Choosing[], best: ReadonlyMap<string, string | null>) {
-  const walls = asked.filter(o => o.trouble !== refused.trouble).map(o => ({ o, wallMm: wallOf(job, refused, refused.chosen, o, best.get(o.trouble) ?? o.chosen) }))
+  const others = asked.filter(o => o.trouble !== refused.trouble)
+  const walls = others.map(o => ({ o, wallMm: wallOf(job, refused, refused.chosen, o, best.get(o.trouble) ?? o.chosen) }))
   const nearest = walls.reduce((a, b) => (b.wallMm < a.wallMm ? b : a))
   return no(words(job, nearest.o.trouble, nearest.wallMm))
 }

@@ -18,17 +18,39 @@ const MOVE_MIN = 4
 
 const OFF_WORDS = {
   'drop-in-seat': { id: 'piece/seat-off', title: 'Seat out', words: 'Look under it for screws; lift the seat out and mark its front.' },
-  'stuffing': { id: 'piece/stuffing-off', title: 'Cover and stuffing off', words: 'Tacks lifted at the joints that open, cover and stuffing folded back, a picture of how they lay.' },
+  'stuffing': {
+    id: 'piece/stuffing-off',
+    title: 'Cover and stuffing off',
+    words: 'Tacks lifted at the joints that open, cover and stuffing folded back, a picture of how they lay.',
+  },
 } as const
 
 /** A task of the opening before it is known what it waits for. */
-interface Draft { readonly id: string, readonly kind: TaskKind, readonly usualMin: number, readonly waitMin?: number, readonly joints?: readonly string[], readonly title: Phrase, readonly words: Phrase, readonly why: Phrase, readonly facts?: readonly string[] }
+interface Draft {
+  readonly id: string
+  readonly kind: TaskKind
+  readonly usualMin: number
+  readonly waitMin?: number
+  readonly joints?: readonly string[]
+  readonly title: Phrase
+  readonly words: Phrase
+  readonly why: Phrase
+  readonly facts?: readonly string[]
+}
+
+const LABELS: Draft = {
+  id: 'piece/labelled',
+  kind: 'label',
+  usualMin: LABELS_MIN,
+  title: say`Label it`,
+  words: say`A label on every part that comes off, a picture from each side, overhangs measured.`,
+  why: say`What is not marked goes home the wrong way round.`,
+}
 
 /** Everything until the last joint is open, one after another; what soaks may soak together. */
 export function openingTasks(piece: Piece, apart: TakeApart, done: Done): Task[] {
   const moves = apart.moves.filter(m => m.opens.length > 0)
   if (moves.length === 0) return []
-  const first: Draft = { id: 'piece/labelled', kind: 'label', usualMin: LABELS_MIN, title: say`Label it`, words: say`A label on every part that comes off, a picture from each side, overhangs measured.`, why: say`What is not marked goes home the wrong way round.` }
   const tasks: Task[] = []
   /** What everything of the next move waits for. */
   let gate: string[] = []
@@ -37,14 +59,15 @@ export function openingTasks(piece: Piece, apart: TakeApart, done: Done): Task[]
     return draft.id
   }
   const anyOpen = moves.some(m => m.opens.some(id => done.has([`joint:${id}/open`])))
-  gate = [add(first, gate, anyOpen)]
+  gate = [add(LABELS, gate, anyOpen)]
   for (const off of apart.offBefore) gate = [add(offTask(piece, off), gate, anyOpen)]
   for (const move of moves) {
     const facts = move.opens.map(id => `joint:${id}/open`)
     const isOpen = done.has(facts)
     // What comes off for one move is off for the next.
     for (const draft of beforeTheMove(piece, move)) if (!tasks.some(t => t.id === draft.id)) gate = [add(draft, gate, isOpen)]
-    const soaking = move.methods.filter(m => m.method.soakMin > 0).map(m => add(softenTask(piece, m), gate, isOpen || done.has([`joint:${m.joint}/open`])))
+    const soaked = move.methods.filter(m => m.method.soakMin > 0)
+    const soaking = soaked.map(m => add(softenTask(piece, m), gate, isOpen || done.has([`joint:${m.joint}/open`])))
     gate = [add(moveTask(piece, move, facts), soaking.length > 0 ? soaking : gate, isOpen)]
   }
   return tasks
@@ -65,7 +88,10 @@ function taskOf({ id, kind, usualMin, waitMin = 0, joints = [], title, words, wh
 
 function offTask(piece: Piece, off: OffBefore): Draft {
   const why = say`It is in the way, and is not to be struck.`
-  if (off.kind === 'lift') return { id: `part:${off.part}/off`, kind: 'off', usualMin: OFF_MIN, title: say`Lift it off`, words: say`The ${nameOf(piece, off.part)} only lies there: lift it off.`, why }
+  if (off.kind === 'lift') {
+    const words = say`The ${nameOf(piece, off.part)} only lies there: lift it off.`
+    return { id: `part:${off.part}/off`, kind: 'off', usualMin: OFF_MIN, title: say`Lift it off`, words, why }
+  }
   const { id, title, words } = OFF_WORDS[off.kind]
   return { id, kind: 'off', usualMin: OFF_MIN, title: say`${title}`, words: say`${words}`, why }
 }

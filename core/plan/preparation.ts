@@ -14,7 +14,8 @@ const GROUPS: readonly { readonly label: string, readonly kinds: readonly TaskKi
 /** Minutes that are left of opening, mending and trying dry, soaking among them, without what cures and what follows on it. */
 export function preparationTime(tasks: readonly Task[]): Figure {
   const left = tasks.filter(t => !t.done)
-  const sums = GROUPS.map(({ label, kinds }) => ({ label, minutes: left.filter(t => kinds.includes(t.kind)).reduce((sum, t) => sum + t.minutes.usual + soak(t), 0) }))
+  const minutesIn = (kinds: readonly TaskKind[]) => left.filter(t => kinds.includes(t.kind)).reduce((sum, t) => sum + t.minutes.usual + soak(t), 0)
+  const sums = GROUPS.map(({ label, kinds }) => ({ label, minutes: minutesIn(kinds) }))
   const value = sums.reduce((sum, s) => sum + s.minutes, 0)
   return {
     value, low: value * 0.7, high: value * 1.6, unit: 'min',
@@ -28,7 +29,10 @@ export function preparationTime(tasks: readonly Task[]): Figure {
 
 const soak = (t: Task): number => (t.kind === 'soften' ? t.waitMin : 0)
 
-/** What has to be done before the first joint is glued: the dry run and all it stands on; of a piece with no joint to glue all but what cures first. */
+/**
+ * What has to be done before the first joint is glued: the dry run and all it stands on; of a piece with no joint to glue all
+ * that its first gluing stands on.
+ */
 export function beforeGluing(tasks: readonly Task[]): ReadonlySet<string> {
   const dry = tasks.find(t => t.kind === 'dry-run')
   const first = dry ?? tasks.find(t => t.kind === 'glue')

@@ -22,10 +22,13 @@ export function lanesOf(piece: Piece, plan: Plan): Bar[] {
   if (ended) return []
   const bars: Bar[] = handsOnBars(plan)
   for (const s of plan.stages) {
-    if (Number.isFinite(s.clampsOffMin)) bars.push({ kind: 'clamps', fromMin: s.clampedMin, toMin: s.clampsOffMin, stage: s.number, label: plan.stages.length === 1 ? 'in clamps' : `stage ${s.number} in clamps` })
+    if (s.glues.length === 0 || !Number.isFinite(s.clampsOffMin)) continue
+    const label = plan.stages.length === 1 ? 'in clamps' : `stage ${s.number} in clamps`
+    bars.push({ kind: 'clamps', fromMin: s.clampedMin, toMin: s.clampsOffMin, stage: s.number, label })
   }
   const off = Math.max(...plan.stages.map(s => s.clampsOffMin))
-  if (plan.returnMin !== null && Number.isFinite(plan.returnMin) && plan.returnMin > off) bars.push({ kind: 'rest', fromMin: off, toMin: plan.returnMin, stage: null, label: 'rests' })
+  const { returnMin } = plan
+  if (returnMin !== null && Number.isFinite(returnMin) && returnMin > off) bars.push({ kind: 'rest', fromMin: off, toMin: returnMin, stage: null, label: 'rests' })
   return bars
 }
 

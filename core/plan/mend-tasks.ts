@@ -66,7 +66,8 @@ function jointMend(g: Graph, mend: JointMend): Task[] {
 }
 
 const lastStep = (m: TroubleMend): string[] => {
-  const steps = woodWork(m)?.steps ?? []
+  // What is done with the glue open is part of the gluing and no task of its own.
+  const steps = woodWork(m)?.steps.filter(s => s.when !== 'wet') ?? []
   return steps.length > 0 ? [`${m.trouble}/${steps.at(-1)!.id}`] : []
 }
 

@@ -6,7 +6,7 @@ import { newId, wallNow } from '~/composables/useDevice'
 
 /** Bench mode: one step at a time, readable across the room, with its clock. */
 const store = usePiece()
-const { piece } = storeToRefs(store)
+const { piece, undoable } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
 const route = useRoute()
 const pieceId = computed(() => String(route.params.id))
@@ -44,10 +44,15 @@ function tick(): void {
   go(1)
   store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...eventOf(task) } })
 }
+/** A press too many is taken back, and what it ticked comes into view again. */
+function takeBack(): void {
+  inView.value = null
+  void store.undo()
+}
 function startClock(): void { if (step.value?.clockMin) endsAt.value = Date.now() + step.value.clockMin * 60_000 }
 function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
 const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
-useKeys({ ' ': tick, 'ArrowRight': () => go(1), 'ArrowLeft': () => go(-1), 'Backspace': () => go(-1), '+': oneMore, 'w': () => { why.value = !why.value }, 'c': startClock, 'b': () => { void leave() }, 'Escape': () => { void leave() } })
+useKeys({ ' ': tick, 'u': takeBack, 'ArrowRight': () => go(1), 'ArrowLeft': () => go(-1), 'Backspace': () => go(-1), '+': oneMore, 'w': () => { why.value = !why.value }, 'c': startClock, 'b': () => { void leave() }, 'Escape': () => { void leave() } })
 </script>
 
 <template>
@@ -67,6 +72,7 @@ useKeys({ ' ': tick, 'ArrowRight': () => go(1), 'ArrowLeft': () => go(-1), 'Back
         <button v-if="clock" type="button" class="key-button big" @click="oneMore">One more minute <kbd>+</kbd></button>
         <button type="button" class="key-button big" :aria-pressed="why" @click="why = !why">Why <kbd>w</kbd></button>
         <button type="button" class="key-button big" :disabled="at === 0" @click="go(-1)">Back</button>
+        <button type="button" class="key-button big" :disabled="!undoable" @click="takeBack">Undo <kbd>u</kbd></button>
         <button type="button" class="key-button big" @click="leave">Leave <kbd>b</kbd></button>
       </footer>
     </template>

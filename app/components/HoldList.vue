@@ -12,8 +12,9 @@ const { piece } = storeToRefs(store)
 const id = useId()
 
 /** What is found in joints and breaks, and what sits on a part. */
-const ON_PARTS: readonly HoldKind[] = ['castor', 'plate', 'covering', 'screw', 'nail', 'staple']
-const kinds = computed(() => (on.kind === 'part' ? ON_PARTS : HOLD_KINDS.filter(k => k !== 'castor' && k !== 'covering')))
+const ON_PARTS: readonly HoldKind[] = ['castor', 'plate', 'covering', 'web', 'screw', 'nail', 'staple']
+const SITS_ON_PARTS: ReadonlySet<HoldKind> = new Set(['castor', 'covering', 'web'])
+const kinds = computed(() => (on.kind === 'part' ? ON_PARTS : HOLD_KINDS.filter(k => !SITS_ON_PARTS.has(k))))
 const own = computed(() => piece.value?.holds.filter(h => h.on.kind === on.kind && h.on.id === on.id) ?? [])
 const made = computed(() => {
   const joint = on.kind === 'joint' ? piece.value?.joints.find(j => j.id === on.id) : undefined

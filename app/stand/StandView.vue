@@ -22,7 +22,7 @@ const { width, height } = useElementSize(host)
 const flat = ref(false)
 const ready = ref(false)
 const dragging = ref(false)
-const { dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
+const { hasHinges, dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
 const present = computed(() => parts.value.filter(p => !p.missing))
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
@@ -154,7 +154,14 @@ function byKey(e: KeyboardEvent): void {
     <div class="views no-print" role="group" aria-label="How it is shown">
       <button v-for="name in VIEW_NAMES" :key="name" type="button" class="view" @click="stand.show(name)">{{ name }}</button>
       <button type="button" class="view" @click="stand.fit()">fit</button>
-      <label class="view slide"><span>apart</span><input v-model.number="stand.apart" type="range" min="0" max="1" step="0.05" aria-label="Draw the piece apart"></label>
+      <span class="view slide">
+        <span aria-hidden="true">apart</span>
+        <USlider v-model="stand.apart" :min="0" :max="1" :step="0.05" size="sm" color="neutral" class="w-20" aria-label="Draw the piece apart" />
+      </span>
+      <span v-if="hasHinges" class="view slide">
+        <span aria-hidden="true">swing</span>
+        <USlider v-model="stand.swung" :min="0" :max="1" :step="0.05" size="sm" color="neutral" class="w-20" aria-label="Swing its hinges to their stops" />
+      </span>
       <button type="button" class="view" :aria-pressed="stand.xray" @click="stand.xray = !stand.xray">x-ray</button>
     </div>
   </section>

@@ -1,6 +1,6 @@
 import { TransitionPresets, usePreferredReducedMotion, useTransition } from '@vueuse/core'
 import { spokenJoint } from '#core/condition/survey'
-import { asFound, partOfBody, type AsFound } from '#core/bodies'
+import { asFound, hingesOf, partOfBody, posed, type AsFound } from '#core/bodies'
 import { drawPiece, explodedOffsets, markFault, movedPiece, offsetsOfMoves, pegsOf, placeTags, WoodMap, type Point } from '#core/drawing'
 import { add, type Vec } from '#core/measure/vec'
 import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
@@ -76,8 +76,10 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     made = { parts: p.parts, joints: p.joints, wood }
     return asFound(p)
   })
-  const parts = computed(() => found.value?.parts ?? NO_PARTS)
-  const joints = computed(() => found.value?.joints ?? NO_JOINTS)
+  const hasHinges = computed(() => found.value !== null && hingesOf(found.value.parts, found.value.joints).length > 0)
+  const inPose = computed(() => (found.value && hasHinges.value ? posed(found.value, stand.swung) : found.value))
+  const parts = computed(() => inPose.value?.parts ?? NO_PARTS)
+  const joints = computed(() => inPose.value?.joints ?? NO_JOINTS)
   const offsets = computed<ReadonlyMap<string, Vec>>(() => {
     const asItStands = found.value?.offsets ?? STILL
     if (apart.value === 0 && movesShown.value === 0) return asItStands
@@ -194,5 +196,5 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   })
   /** Where a point of the sheet, pixels, lies in the drawing's own units. */
   const unput = (p: Point): Point => ({ x: (p.x - fit.value.x) / fit.value.scale, y: (p.y - fit.value.y) / fit.value.scale })
-  return { dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
+  return { hasHinges, dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
 }

@@ -12,6 +12,8 @@ export const useStand = defineStore('stand', () => {
   /** 0 together, 1 drawn apart. */
   const apart = ref(0)
   const xray = ref(false)
+  /** How far hinges are turned: 0 as the piece is drawn, 1 at their stops. */
+  const swung = ref(0)
   /** How many moves of the take-apart are shown as made. */
   const movesShown = ref(0)
   /** The fault that the next press on the drawing places. */
@@ -24,6 +26,6 @@ export const useStand = defineStore('stand', () => {
   const toggleApart = () => { apart.value = apart.value > 0 ? 0 : 1 }
   const turn = (byDeg: number, raiseByDeg: number) => { view.value = { turnDeg: view.value.turnDeg + byDeg, raiseDeg: Math.max(-60, Math.min(88, view.value.raiseDeg + raiseByDeg)) } }
   const zoomBy = (factor: number) => { zoom.value = Math.max(0.5, Math.min(5, zoom.value * factor)) }
-  function reset(): void { show('bench'); apart.value = 0; xray.value = false; movesShown.value = 0; placing.value = null }
-  return { view, zoom, pan, apart, xray, movesShown, placing, show, fit, cycleView, toggleApart, turn, zoomBy, reset }
+  function reset(): void { show('bench'); apart.value = 0; xray.value = false; swung.value = 0; movesShown.value = 0; placing.value = null }
+  return { view, zoom, pan, apart, xray, swung, movesShown, placing, show, fit, cycleView, toggleApart, turn, zoomBy, reset }
 })

@@ -1,4 +1,4 @@
-import { add, cross, dot, scale, subtract, type Vec } from '../measure/vec'
+import { add, cross, rotated, scale, subtract, type Vec } from '../measure/vec'
 import { frameOfSegment, pointAtShare } from '../piece/geometry'
 import type { EarlierRepair, Joint, Part, Piece } from '../piece/schema'
 import { cutAt, partingBreaks, type Standing } from './standing'
@@ -88,11 +88,9 @@ function leaning(part: Part, about: Vec, side: Vec, leanDeg: number): Part {
   if (leanDeg === 0) return part
   const tangent = frameOfSegment(part, 0).tangent
   const axis = cross(tangent, side)
-  const [cos, sin] = [Math.cos(leanDeg * Math.PI / 180), Math.sin(leanDeg * Math.PI / 180)]
   const turned = (v: Vec): [number, number, number] => {
-    const from = subtract(v, about)
-    const [x, y, z] = add(add(scale(from, cos), scale(cross(axis, from), sin)), scale(axis, dot(axis, from) * (1 - cos)))
-    return [about[0] + x, about[1] + y, about[2] + z]
+    const [x, y, z] = add(about, rotated(subtract(v, about), axis, leanDeg))
+    return [x, y, z]
   }
   return { ...part, axis: part.axis.map(turned) }
 }

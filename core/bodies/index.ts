@@ -1,4 +1,5 @@
 export { bodyName } from './names'
 export { partingBreaks, partOfBody, placeOfBody, standingOf, type BreakTie, type Standing } from './standing'
 export { planeOf, stretchOf, type BreakPlane } from './cut'
+export { hingesOf, posed, type Hinge } from './hinges'
 export { asFound, type AsFound } from './as-found'

@@ -1,5 +1,4 @@
 import { isHeldByHardware } from '../hardware'
-import { drawsBlocks } from './bracing'
 import { jointsNamedBy, faultTag } from '../piece/faults'
 import { findingOf, isFaulty, isLoose, missingParts, presentJoints, tagOf } from '../piece/facts'
 import type { Fault, Hold, Joint, Piece } from '../piece/schema'
@@ -102,7 +101,7 @@ function holdTrouble(piece: Piece, hold: Hold): Trouble | null {
   const fault = hold.on.kind === 'fault' ? piece.faults.find(f => f.id === hold.on.id) : undefined
   return bare({
     id: `hold:${hold.id}`,
-    kind: 'hold-failed',
+    kind: hold.kind === 'web' ? 'bracing-lost' : 'hold-failed',
     tag: joint ? tagOf(joint) : '',
     part: hold.on.kind === 'part' ? hold.on.id : fault?.part ?? joint?.enters ?? null,
     joint: joint?.id ?? null,
@@ -118,15 +117,21 @@ function heldFast(piece: Piece): Trouble[] {
     .map(p => bare({ id: `part:${p.id}`, kind: 'held-fast', part: p.id }))
 }
 
+/** What is told block by block and strip by strip is not told of all at once as well. */
 function bracingTroubles(piece: Piece): Trouble[] {
   const { bracing } = piece
-  const isTold = drawsBlocks(piece) && piece.parts.some(p => p.missing && p.role === 'corner-block')
-  const blocks = !isTold && (bracing.cornerBlocks === 'missing' || bracing.cornerBlocks === 'loose')
-  const webbing = bracing.webbing === 'slack' || bracing.webbing === 'missing' || bracing.webbing === 'board-instead'
+  const blocks = !isBlockTold(piece) && (bracing.cornerBlocks === 'missing' || bracing.cornerBlocks === 'loose')
+  const isStripTold = piece.holds.some(h => h.kind === 'web')
+  const webbing = !isStripTold && (bracing.webbing === 'slack' || bracing.webbing === 'missing' || bracing.webbing === 'board-instead')
   return [
     ...(blocks ? [bare({ id: 'bracing:blocks', kind: 'bracing-lost' })] : []),
     ...(webbing ? [bare({ id: 'bracing:webbing', kind: 'bracing-lost' })] : []),
   ]
+}
+
+function isBlockTold(piece: Piece): boolean {
+  const blocks = new Set(piece.parts.filter(p => p.role === 'corner-block').map(p => p.id))
+  return piece.parts.some(p => p.missing && blocks.has(p.id)) || piece.joints.some(j => blocks.has(j.enters) && isLoose(piece, j))
 }
 
 /** What has to be dealt with before a trouble can be: a joint waits for the break or split in its wood, a patch for the break in its part. */

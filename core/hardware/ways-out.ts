@@ -46,6 +46,19 @@ export const WAYS_OUT: Readonly<Record<HoldKind, WayOut>> = {
   'hinge-pin': { ...locking, label: 'hinge pin', way: 'Driven out by a punch a little thinner, the knuckles held.', otherwise: 'Bored out from its end.', tool: 'a punch', minutes: 6, harm: 0.05, leaves: 'nothing' },
   'castor': { ...locking, label: 'castor', locks: false, first: true, way: 'Drawn from its socket, or its plate’s screws out; its height is noted.', otherwise: 'Levered a little on each side in turn.', tool: 'two levers', minutes: 4, harm: 0.02, leaves: 'nothing' },
   'covering': { ...locking, label: 'covering', metal: false, locks: false, first: true, way: 'Its tacks lifted, folded back or off, a picture of how it lay.', otherwise: 'Cut free of what cannot be lifted, only with the owner’s word.', tool: 'a tack lifter', minutes: 20, harm: 0.02, leaves: 'nothing' },
+  'web': {
+    ...locking,
+    label: 'strip of webbing',
+    metal: false,
+    locks: false,
+    first: true,
+    way: 'Its tacks lifted at this end, the strip rolled back and tied, which way it wove noted.',
+    otherwise: 'Cut beside its tacks: it is renewed.',
+    tool: 'a tack lifter',
+    minutes: 4,
+    harm: 0.02,
+    leaves: 'nothing',
+  },
 }
 
 /** What makes a hold slower and more harmful to get out, times its usual. */

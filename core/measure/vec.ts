@@ -1,4 +1,4 @@
-import { vec3 } from 'gl-matrix'
+import { quat, vec3 } from 'gl-matrix'
 
 /** Millimetres, or a direction: x to the sitter's left, y up, z forward; the floor is y = 0. */
 export type Vec = readonly [number, number, number]
@@ -19,3 +19,7 @@ export const distance = (a: Vec, b: Vec): number => vec3.distance(rw(a), rw(b))
 /** The unit vector along `a`; the zero vector stays zero. */
 export const unit = (a: Vec): Vec => out(vec3.normalize(fresh(), rw(a)))
 export const negate = (a: Vec): Vec => [0 - a[0], 0 - a[1], 0 - a[2]]
+
+/** A vector turned right-handed about a unit vector, by degrees. */
+export const rotated = (v: Vec, about: Vec, deg: number): Vec =>
+  out(vec3.transformQuat(fresh(), rw(v), quat.setAxisAngle([0, 0, 0, 1], rw(about), deg * Math.PI / 180)))

@@ -12,21 +12,23 @@ interface FormRow {
   readonly glued: boolean
   /** Meant to move: that it does is no fault. */
   readonly moves: boolean
+  /** Two flat faces with nothing in each other: undone, it comes off any way and slides along the face. A top is lifted. */
+  readonly flat: boolean
 }
 
 /** What the rest of the core asks about a kind of joint. A new kind is a row here and a form in the schema. */
 export const FORMS: Readonly<Record<JointKind, FormRow>> = {
-  'mortise-and-tenon': { label: 'mortise and tenon', fit: 'cheeks', glued: true, moves: false },
-  'dowel': { label: 'dowels', fit: 'round', glued: true, moves: false },
-  'round-tenon': { label: 'round tenon', fit: 'round', glued: true, moves: false },
-  'housing': { label: 'housing', fit: 'cheeks', glued: true, moves: false },
-  'bridle': { label: 'bridle joint', fit: 'cheeks', glued: true, moves: false },
-  'half-lap': { label: 'half lap', fit: 'face', glued: true, moves: false },
-  'butt': { label: 'butt joint', fit: 'face', glued: true, moves: false },
-  'bolted': { label: 'bolted corner', fit: 'round', glued: false, moves: false },
-  'knuckle': { label: 'knuckle hinge', fit: 'round', glued: false, moves: true },
-  'fixing': { label: 'fixing', fit: 'face', glued: false, moves: false },
-  'rest': { label: 'laid in', fit: 'face', glued: false, moves: true },
+  'mortise-and-tenon': { label: 'mortise and tenon', fit: 'cheeks', glued: true, moves: false, flat: false },
+  'dowel': { label: 'dowels', fit: 'round', glued: true, moves: false, flat: false },
+  'round-tenon': { label: 'round tenon', fit: 'round', glued: true, moves: false, flat: false },
+  'housing': { label: 'housing', fit: 'cheeks', glued: true, moves: false, flat: false },
+  'bridle': { label: 'bridle joint', fit: 'cheeks', glued: true, moves: false, flat: false },
+  'half-lap': { label: 'half lap', fit: 'face', glued: true, moves: false, flat: false },
+  'butt': { label: 'butt joint', fit: 'face', glued: true, moves: false, flat: true },
+  'bolted': { label: 'bolted corner', fit: 'round', glued: false, moves: false, flat: false },
+  'knuckle': { label: 'knuckle hinge', fit: 'round', glued: false, moves: true, flat: false },
+  'fixing': { label: 'fixing', fit: 'face', glued: false, moves: false, flat: false },
+  'rest': { label: 'laid in', fit: 'face', glued: false, moves: true, flat: true },
 }
 
 const CLEARANCES_BY_FIT: Readonly<Record<FormRow['fit'], readonly ClearanceKey[]>> = {

@@ -26,7 +26,7 @@ export type JointSizeKey = (typeof JOINT_SIZES)[number]
 export const METALS = ['screw', 'plugged-screw', 'snapped-screw', 'brad', 'nail', 'staple', 'wooden-pin', 'wedge', 'hanger-bolt', 'corner-bracket'] as const
 
 /** All that can hold two things together besides glue, wood among it, and what sits on a part and has to come off first. */
-export const HOLD_KINDS = [...METALS, 'bolt', 'plate', 'button', 'clip', 'glue-block', 'hinge-pin', 'castor', 'covering'] as const
+export const HOLD_KINDS = [...METALS, 'bolt', 'plate', 'button', 'clip', 'glue-block', 'hinge-pin', 'castor', 'covering', 'web'] as const
 export type HoldKind = (typeof HOLD_KINDS)[number]
 /** What a hold does: `gone` is one that was there and is lost. */
 export const HOLD_STATES = ['not-looked', 'holds', 'loose', 'gone'] as const

@@ -10,13 +10,18 @@ export function troubleName(piece: Piece, trouble: Trouble): string {
   switch (trouble.kind) {
     case 'part-missing': return `missing ${part}`
     case 'held-fast': return `${part} held fast across its grain`
-    case 'bracing-lost': return trouble.id === 'bracing:blocks' ? 'corner blocks' : 'webbing'
+    case 'bracing-lost': return bracingName(piece, trouble, part)
     case 'joint-loose': return trouble.tag
     case 'hardware-loose': return `${trouble.tag}, held by hardware`
     case 'out-of-register': return `${trouble.tag}, out of register`
     case 'hold-failed': return holdName(piece, trouble, part)
     default: return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
   }
+}
+
+function bracingName(piece: Piece, trouble: Trouble, part: string): string {
+  if (trouble.id === 'bracing:blocks') return 'corner blocks'
+  return trouble.id === 'bracing:webbing' ? 'webbing' : holdName(piece, trouble, part)
 }
 
 const HOLD_FAULT_WORDS = { 'stripped': 'stripped', 'bent': 'bent', 'snapped': 'snapped', 'seized': 'seized', 'split-wood': 'in split wood', 'crushed-wood': 'in crushed wood', 'worn': 'worn', 'binds': 'binding' } as const

@@ -1,11 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyAll, arbitraryTestedChair, newChair } from '../../tests/fixtures/pieces'
+import { troublesOf } from '../condition/troubles'
 import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
 import { apply } from '../piece/apply'
 import type { Command } from '../piece/commands'
+import { newHold } from '../piece/new-hold'
 import type { Piece } from '../piece/schema'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { recordOf } from '../record'
@@ -69,6 +71,34 @@ describe('the list of troubles', () => {
     const untried = applyAll(chair, [gives, { do: 'test-joint', joint: 'crest-rail--left-back-post', state: 'not-tested' }])
     expect(plan(untried).stages.length).toBeGreaterThan(0)
     expect(plan(untried).returnMin).toBeNull()
+  })
+})
+
+describe('bracing told bit by bit', () => {
+  const strip = (id: string, along: number, state: 'holds' | 'loose' | 'gone'): Command =>
+    ({ do: 'add-hold', hold: newHold('web', id, { kind: 'part', id: 'front-rail', along }, { state }) })
+  it('each strip of webbing is a trouble of its own, worst kind first, and the word for all of it is no second one', () => {
+    const piece = applyAll(newChair(), [{ do: 'set-bracing', bracing: { webbing: 'slack' } }, strip('w1', 0.2, 'holds'), strip('w2', 0.4, 'loose'), strip('w3', 0.6, 'gone')])
+    expect(troublesOf(piece).map(t => [t.id, t.kind, t.part])).toEqual([
+      ['hold:w2', 'bracing-lost', 'front-rail'],
+      ['hold:w3', 'bracing-lost', 'front-rail'],
+    ])
+    expect(troublesOf(applyAll(newChair(), [{ do: 'set-bracing', bracing: { webbing: 'slack' } }])).map(t => t.id)).toEqual(['bracing:webbing'])
+    expect(plan(piece).troubles.map(t => t.answer)).toEqual(['open', 'open'])
+    expect(plan(piece).returnMin).toBeNull()
+  })
+  it('each block of a chair that has them is a part: one lost is that one, and the word for all four is no second trouble', () => {
+    const chair = newChair({ blocks: 'glued' })
+    const one = applyAll(chair, [
+      { do: 'set-bracing', bracing: { cornerBlocks: 'missing' } },
+      { do: 'edit-frame', edit: { do: 'describe-part', part: 'left-back-block', missing: true } },
+    ])
+    expect(troublesOf(one).map(t => t.id)).toEqual(['part:left-back-block'])
+    const loose = applyAll(chair, [
+      { do: 'set-bracing', bracing: { cornerBlocks: 'loose' } },
+      { do: 'test-joint', joint: 'right-front-block--front-rail', state: 'gives' },
+    ])
+    expect(troublesOf(loose).map(t => t.id)).toEqual(['joint:right-front-block--front-rail'])
   })
 })
 

@@ -1,4 +1,4 @@
-import { add, dot, negate, unit, type Vec } from '../measure/vec'
+import { add, cross, dot, length, negate, unit, type Vec } from '../measure/vec'
 import { closedGroups } from './closed-groups'
 
 /** A joint as the geometry of taking apart sees it: who leaves whom, which way, how deep. */
@@ -10,6 +10,8 @@ export interface Tie {
   readonly depthMm: number
   /** Looseness that lets it leave at a slight angle, millimetres. */
   readonly playMm: number
+  /** Two flat faces with nothing in each other: it parts any way off the face, and slides along it. */
+  readonly flat?: boolean | undefined
   /** The tie whose tenon passes this one in a hole they share: it has to be out first, or come out in the same move. */
   readonly waitsFor?: string | undefined
   /** The tie it shares a hole with, where nobody has seen which passes which: neither comes out while the other is shut. */
@@ -27,9 +29,10 @@ export interface Separation {
 }
 
 /** Sideways give a joint asks for when it leaves along `direction`, millimetres; Infinity against its line. */
-export function giveNeededMm(tie: Pick<Tie, 'withdraw' | 'depthMm' | 'playMm'>, direction: Vec): number {
+export function giveNeededMm(tie: Pick<Tie, 'withdraw' | 'depthMm' | 'playMm' | 'flat'>, direction: Vec): number {
   const [ux, uy, uz] = tie.withdraw
   const cos = ux * direction[0] + uy * direction[1] + uz * direction[2]
+  if (tie.flat) return cos >= -1e-9 ? 0 : Infinity
   if (cos <= 1e-9) return Infinity
   return Math.max(0, tie.depthMm * Math.sqrt(Math.max(0, 1 - cos * cos)) - tie.playMm)
 }
@@ -105,10 +108,15 @@ function firstGroup(ground: Ground, body: readonly string[], open: ReadonlySet<s
 /** Midways closer together than this tell nothing new: 1.8 degrees. */
 const SAME_MIDWAY = 0.9995
 
-/** Both ways along every line of withdrawal, and midway between lines that nearly agree, as the side rails of a tapering seat do. */
+/**
+ * Both ways along every line of withdrawal, midway between lines that nearly agree, as the side rails of a tapering seat
+ * do, and along the edge where the flat faces of one part meet, as a block slides out of its corner.
+ */
 function candidateDirections(ties: readonly Tie[]): Vec[] {
   const lines: Vec[] = []
-  for (const t of ties) for (const d of [t.withdraw, negate(t.withdraw)]) if (!lines.some(l => dot(l, d) > 0.99999)) lines.push(d)
+  const put = (d: Vec) => [d, negate(d)].forEach((way) => { if (!lines.some(l => dot(l, way) > 0.99999)) lines.push(way) })
+  for (const t of ties) put(t.withdraw)
+  for (const edge of edgesOf(ties.filter(t => t.flat))) put(edge)
   const midways: Vec[] = []
   for (const [i, a] of lines.entries()) {
     for (const b of lines.slice(i + 1)) {
@@ -118,6 +126,13 @@ function candidateDirections(ties: readonly Tie[]): Vec[] {
     }
   }
   return [...lines, ...midways]
+}
+
+/** The lines in which two flat faces of one part meet. */
+function edgesOf(flat: readonly Tie[]): Vec[] {
+  const sameBody = (a: Tie, b: Tie) => a.enters === b.enters || a.receives === b.receives || a.enters === b.receives || a.receives === b.enters
+  return flat.flatMap((a, i) => flat.slice(i + 1).filter(b => sameBody(a, b)).map(b => cross(a.withdraw, b.withdraw)))
+    .filter(edge => length(edge) > 1e-3).map(unit)
 }
 
 /** The smallest groups of a body's parts that can leave it along a direction. */

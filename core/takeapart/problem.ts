@@ -1,6 +1,8 @@
 import type { BreakTie, Standing } from '../bodies'
 import { glueFaces, jointCase, widest } from '../mend'
-import { findingOf, isLoose } from '../piece/facts'
+import { distance, dot, negate, type Vec } from '../measure/vec'
+import { findingOf, isLoose, partOf } from '../piece/facts'
+import { FORMS } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
 import type { Tie } from './bodies'
 import { openingMinutes } from './costs'
@@ -33,7 +35,18 @@ export function tiesOf({ piece, alsoIn }: Standing): Tie[] {
 
 function asTie(piece: Piece, j: Joint): Tie {
   const playMm = isLoose(piece, j) ? widest(glueFaces(jointCase(piece, j, 'everyday', 0))) : 0
-  return { id: j.id, enters: j.enters, receives: j.receives, withdraw: j.withdraw, depthMm: j.depthMm.value, playMm }
+  const flat = FORMS[j.form.kind].flat
+  const withdraw = flat ? faceOf(piece, j) : j.withdraw
+  return { id: j.id, enters: j.enters, receives: j.receives, withdraw, depthMm: j.depthMm.value, playMm, flat }
+}
+
+/** The way the face looks on which a part lies flat: what it enters is flat there, and its own end is cut to it. */
+function faceOf(piece: Piece, j: Joint): Vec {
+  const part = partOf(piece, j.enters)
+  const isStart = distance(part.axis[0]!, j.at) < distance(part.axis.at(-1)!, j.at)
+  const cut = isStart ? part.cuts?.start : part.cuts?.end
+  if (!cut) return j.withdraw
+  return dot(cut, j.withdraw) < 0 ? negate(cut) : cut
 }
 
 /** Of two tenons in one hole the one that passes the other is out first; unseen, neither comes while the other is shut. */

@@ -77,6 +77,56 @@ describe('what a frame lets go', () => {
   })
 })
 
+/** Directions all round, evenly strewn. */
+const STREWN: Vec[] = Array.from({ length: 4000 }, (_, i) => {
+  const [y, turn] = [1 - 2 * (i + 0.5) / 4000, i * Math.PI * (3 - Math.sqrt(5))]
+  const r = Math.sqrt(1 - y * y)
+  return [r * Math.cos(turn), y, r * Math.sin(turn)]
+})
+
+/** What its mend asks of a joint here: only that it is open. */
+const work = {
+  sizes: [],
+  stock: [],
+  steps: [before('clean', 20, say`cleaned`)],
+  cautions: [],
+  leavesGapMm: 0.1,
+  removedCm3: 0,
+  hold: { low: 0.7, high: 0.9 },
+}
+
+describe('what lies flat on another part', () => {
+  const flat = (id: string, receives: string, withdraw: Vec): Tie => ({ id, enters: 'block', receives, withdraw, depthMm: 0.5, playMm: 0, flat: true })
+  it('comes off any way but into it, and slides along it', () => {
+    const tie = flat('a', 'rail', [0, 0, -1])
+    expect(([[0, 0, -1], [1, 0, 0], [0, -1, 0], [0.6, 0, -0.8]] as Vec[]).map(d => giveNeededMm(tie, d))).toEqual([0, 0, 0, 0])
+    expect(giveNeededMm(tie, unit([1, 0, 0.01]))).toBe(Infinity)
+  })
+  it('a block comes out of its corner, whatever angle its two faces stand at, wherever strewing directions finds a way', () => {
+    // Up to four faces: between two that look at each other it slides, boxed in by three it stays, unless they lean.
+    const face = fc.tuple(fc.double({ min: -1, max: 1, noNaN: true }), fc.double({ min: 0, max: 6.28, noNaN: true })).map(([y, t]): Vec => [Math.sqrt(1 - y * y) * Math.cos(t), y, Math.sqrt(1 - y * y) * Math.sin(t)])
+    fc.assert(fc.property(fc.array(face, { minLength: 1, maxLength: 4 }), (faces) => {
+      const ties = faces.map((n, i) => flat(`f${i}`, 'rails', n))
+      const found = partedBy(separate(groundOf(['block', 'rails'], ties, 3), new Set(ties.map(t => t.id)))).size > 0
+      const isClear = STREWN.some(d => faces.every(n => n[0] * d[0] + n[1] * d[1] + n[2] * d[2] > 0.02))
+      if (isClear) expect(found).toBe(true)
+      if (found && faces.length > 2) expect(STREWN.some(d => faces.every(n => n[0] * d[0] + n[1] * d[1] + n[2] * d[2] > -0.08))).toBe(true)
+    }), { numRuns: 300 })
+  })
+  it('a chair with screwed blocks opens at a loose rail: the blocks’ screws come out first, and no more than two blocks open', () => {
+    const chair = newChair({ blocks: 'screwed' })
+    const rail = chair.joints.find(j => j.enters === 'left-side-rail')!.id
+    const blocks = new Set(chair.joints.filter(j => j.form.kind === 'butt').map(j => j.id))
+    expect(blocks.size).toBe(8)
+    const piece = applyAll(chair, chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === rail ? 'swings' : 'solid' })))
+    const made = takeApart(piece, [{ joint: rail, opens: work, inPlace: null }])
+    const opened = made.moves.flatMap(m => m.joints)
+    expect(opened).toContain(rail)
+    expect(opened.filter(id => blocks.has(id))).toHaveLength(2)
+    expect(made.moves.flatMap(m => m.locksFirst).filter(l => l.kind === 'screw').map(l => l.joint).sort()).toEqual(opened.filter(id => blocks.has(id)).sort())
+  })
+})
+
 describe('the cheapest opening', () => {
   it('costs the same as brute force over every set of open joints', () => {
     fc.assert(fc.property(smallProblem(), (p) => {
@@ -96,7 +146,6 @@ describe('the cheapest opening', () => {
 
 describe('a framed chair with a loose side rail', () => {
   const J = 'left-side-rail--left-back-post'
-  const work = { sizes: [], stock: [], steps: [before('clean', 20, say`cleaned`)], cautions: [], leavesGapMm: 0.1, removedCm3: 0, hold: { low: 0.7, high: 0.9 } }
   const chair = newChair()
   const solid = applyAll(chair, [...chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' })), { do: 'test-joint', joint: J, state: 'gives' }])
 

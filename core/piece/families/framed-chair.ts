@@ -3,6 +3,7 @@ import { along, lerp, type Vec } from '../../measure/vec'
 import type { Part } from '../document-schema'
 import { arcThrough, dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tan, tenonFor, turned, type JointSpec } from './builder'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
+import { addCornerBlocks, cornerBlocks, type Rails } from './corner-blocks'
 import { footings, needRunnerRoom, RUNNERS, RUNNER_MEASURES, SIDES, standOn, type Side } from './runners'
 
 const MEASURES = [
@@ -32,6 +33,7 @@ const OPTIONS = [
   option('stretchers', 'Stretchers', 'none', ['none', 'none'], ['box', 'box, all four sides'], ['h', 'H, two sides and a cross']),
   counts('slats', 'Slats under the crest rail', 2, 0, 4),
   option('arms', 'Arms', 'none', ['none', 'none'], ['through', 'leg tenon through the arm'], ['post', 'dowelled post on the rail']),
+  cornerBlocks('none'),
   RUNNERS,
 ]
 
@@ -51,6 +53,13 @@ function build(measures: Measures, o: Options, species: string) {
   if (o.stretchers !== 'none') addStretchers(c)
   addBack(c)
   if (o.arms !== 'none') addArms(c, rails)
+  // Last, so that no joint of the frame changes its number with them.
+  addCornerBlocks(b, rails, String(o.blocks), {
+    inMm: 50 + v('railThickness'),
+    yMm: v('seatHeight') - v('railHeight') / 2,
+    thicknessMm: 20,
+    heightMm: v('railHeight') * 0.6,
+  })
   return b.frame()
 }
 
@@ -84,17 +93,17 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options): Chair['legs'] {
   return made as Chair['legs']
 }
 
-function addSeatRails({ b, v, o, legs }: Chair): Readonly<Record<Side, Part>> {
+function addSeatRails({ b, v, o, legs }: Chair): Rails {
   const [height, thickness] = [v('railHeight'), v('railThickness')]
   const y = v('seatHeight') - height / 2
   const spec = (which: string | number | undefined): JointSpec => which === 'dowel' ? dowelsFor(v('dowelDiameter'), height, v('dowelDepth')) : tenonFor(thickness, height, v('tenonDepth'))
   const rail = (id: string, role: string, from: Part, to: Part, joint: JointSpec) =>
     b.bar({ id, role, thicknessMm: thickness, heightMm: height }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
-  rail('front-rail', 'front-rail', legs.lf, legs.rf, spec(o.frontRail))
+  const front = rail('front-rail', 'front-rail', legs.lf, legs.rf, spec(o.frontRail))
   const left = rail('left-side-rail', 'side-rail', legs.lf, legs.lb, spec(o.sideRails))
   const right = rail('right-side-rail', 'side-rail', legs.rf, legs.rb, spec(o.sideRails))
-  rail('back-rail', 'back-rail', legs.lb, legs.rb, spec(o.sideRails))
-  return { left, right }
+  const back = rail('back-rail', 'back-rail', legs.lb, legs.rb, spec(o.sideRails))
+  return { front, back, left, right }
 }
 
 function addStretchers({ b, v, o, legs }: Chair): void {

@@ -1,9 +1,10 @@
 import { assumed } from '../../measure/measured'
-import { along, lerp, type Vec } from '../../measure/vec'
+import { along, type Vec } from '../../measure/vec'
 import { frameOfSegment, pointAtHeight } from '../geometry'
 import type { Part } from '../document-schema'
-import { buttFor, dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tan, tenonFor, type JointSpec } from './builder'
+import { dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tan, tenonFor, type JointSpec } from './builder'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
+import { addCornerBlocks, cornerBlocks, type Rails } from './corner-blocks'
 import { SIDES } from './runners'
 
 const MEASURES = [
@@ -23,7 +24,7 @@ const MEASURES = [
 ]
 const OPTIONS = [
   option('corners', 'Corners', 'dowel', ['dowel', 'dowelled'], ['tenon', 'mortise and tenon'], ['bolted', 'bolted, hanger bolts']),
-  option('blocks', 'Corner blocks', 'screwed', ['none', 'none'], ['glued', 'glued'], ['screwed', 'glued and screwed']),
+  cornerBlocks('screwed'),
   counts('crossRails', 'Rails across under the seat', 1, 0, 4),
   option('stretchers', 'Stretchers', 'none', ['none', 'none'], ['h', 'H, two sides and a long one']),
   option('back', 'Back', 'none', ['none', 'none'], ['yes', 'raked back frame']),
@@ -53,7 +54,12 @@ function build(measures: Measures, o: Options, species: string) {
   if (o.stretchers !== 'none') addStretchers(bench)
   if (o.back !== 'none') addBack(bench)
   if (o.arms !== 'none') addArms(bench)
-  if (o.blocks !== 'none') addBlocks(bench, rails)
+  addCornerBlocks(b, rails, String(o.blocks), {
+    inMm: Math.min(75, (v('depth') - 2 * v('legSize')) * 0.3) + v('railThickness'),
+    yMm: v('seatHeight') - v('railHeight') / 2,
+    thicknessMm: 24,
+    heightMm: v('railHeight') * 0.6,
+  })
   return b.frame()
 }
 
@@ -79,8 +85,6 @@ function cornerJoint(v: Sizes, o: Options): JointSpec {
   if (o.corners === 'bolted') return { depthMm: v('dowelDepth'), form: { kind: 'bolted', count: 1, diameterMm: assumed(8), bracket: true } }
   return dowelsFor(v('dowelDiameter'), v('railHeight'), v('dowelDepth'))
 }
-
-interface Rails { readonly front: Part, readonly back: Part, readonly left: Part, readonly right: Part }
 
 function addRails({ b, v, o, legs }: Bench): Rails {
   const y = v('seatHeight') - v('railHeight') / 2
@@ -122,20 +126,4 @@ function addArms({ b, v, legs }: Bench): void {
     const arm = b.stub({ id: `${side}-arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm }, seatAt(back, from), along(over, [0, 0, 1], v('legSize') / 2), dowelsFor(v('dowelDiameter'), ARM.heightMm, 20))
     b.join(front, arm, [over[0], v('armHeight') - ARM.heightMm, over[2]], [0, -1, 0], dowelsFor(v('dowelDiameter'), ARM.heightMm, 18))
   }
-}
-
-/** Blocks across the inside of the corners; where the corner is bolted, the bolt pulls on them. */
-function addBlocks({ b, v, o }: Bench, rails: Rails): void {
-  const y = v('seatHeight') - v('railHeight') / 2
-  const block = (name: string, a: Part, shareA: number, c: Part, shareC: number) => {
-    const [p, q] = [seatAlong(a, shareA).point, seatAlong(c, shareC).point]
-    const id = `${name}-block`
-    b.bar({ id, role: 'corner-block', thicknessMm: 24, heightMm: v('railHeight') * 0.6 }, seatAt(a, [p[0], y, p[2]]), seatAt(c, [q[0], y, q[2]]), buttFor(24, Math.round(v('railHeight') * 0.6), o.blocks === 'screwed' ? 2 : 0))
-  }
-  const inMm = Math.min(75, (v('depth') - 2 * v('legSize')) * 0.3) + v('railThickness')
-  const share = (part: Part) => inMm / Math.hypot(...lerp(part.axis[0]!, part.axis[1]!, 1).map((c, k) => c - part.axis[0]![k]!))
-  block('left-front', rails.front, share(rails.front), rails.left, share(rails.left))
-  block('right-front', rails.front, 1 - share(rails.front), rails.right, share(rails.right))
-  block('left-back', rails.back, share(rails.back), rails.left, 1 - share(rails.left))
-  block('right-back', rails.back, 1 - share(rails.back), rails.right, 1 - share(rails.right))
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bracingAsked } from '#core/condition/bracing'
+import { bracingAsked, drawsBlocks } from '#core/condition/bracing'
 import { findFamily } from '#core/piece/families'
 import type { Measured } from '#core/measure/measured'
 import type { Intake } from '#core/piece/schema'
@@ -8,6 +8,8 @@ import { SPECIES } from '#core/reference/species'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
+/** Blocks that are drawn are told one by one, at their joints; what was said of all of them before can still be changed. */
+const isDrawn = computed(() => piece.value !== null && drawsBlocks(piece.value) && piece.value.bracing.cornerBlocks === 'not-looked')
 const asked = computed(() => (piece.value ? bracingAsked(piece.value) : { blocks: false, webbing: false }))
 const { go } = useStep()
 const family = computed(() => findFamily(piece.value!.shape.family)!)
@@ -50,7 +52,7 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
     </section>
     <section v-if="asked.blocks || asked.webbing" aria-labelledby="under">
       <h2 id="under">Under the seat</h2>
-      <ChoiceRow v-if="asked.blocks" label="Corner blocks" :items="items(BLOCK_STATES)" :model-value="piece.bracing.cornerBlocks" @update:model-value="store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })" />
+      <ChoiceRow v-if="asked.blocks && !isDrawn" label="Corner blocks" :items="items(BLOCK_STATES)" :model-value="piece.bracing.cornerBlocks" @update:model-value="store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })" />
       <ChoiceRow v-if="asked.webbing" label="Webbing" :items="items(WEBBING_STATES)" :model-value="piece.bracing.webbing" @update:model-value="store.tell({ do: 'set-bracing', bracing: { webbing: $event as (typeof WEBBING_STATES)[number] } })" />
     </section>
     <PartsSection />

@@ -37,6 +37,12 @@ describe('what hangs on hinges', () => {
     expect(Math.abs(rail[0]![2] - rail.at(-1)![2])).toBeLessThan(0.01)
   })
 
+  it('swings its gates in before its leaves come down', () => {
+    const half = posed(gateLeg, 0.5)
+    expect(part(half, 'front-leaf')).toEqual(part(gateLeg, 'front-leaf'))
+    expect(tip(half, 'front-gate-leg').map(c => Math.round(c))).toEqual(tip(posed(gateLeg, 1), 'front-gate-leg').map(c => Math.round(c)))
+  })
+
   it('moves as one: nothing in it comes nearer to anything else in it, at any share of the way, and the rest stays', () => {
     for (const share of [0.2, 0.55, 1]) {
       const turned = posed(gateLeg, share)

@@ -55,12 +55,21 @@ function reached(parts: readonly Part[], joints: readonly Joint[], from: string)
   return group
 }
 
+/** Turns level with the floor are a gate's or a bracket's: it swings clear before the leaf that it carries comes down. */
+const swingsLevel = ({ about }: Hinge): boolean => Math.abs(about[1]) > 0.9
+
+/** The share of its own way a hinge has gone when all of them together have gone this share of theirs. */
+function ownShare(hinge: Hinge, hinges: readonly Hinge[], share: number): number {
+  if (hinges.every(swingsLevel) || !hinges.some(swingsLevel)) return share
+  return Math.max(0, Math.min(1, swingsLevel(hinge) ? 2 * share : 2 * share - 1))
+}
+
 /** Parts and joints with every hinge turned by a share of its way: 0 as drawn, 1 at its stop. */
 export function posed<P extends { readonly parts: readonly Part[], readonly joints: readonly Joint[] }>(piece: P, share: number): P {
   const hinges = share === 0 ? [] : hingesOf(piece.parts, piece.joints)
   // What hangs on what swings turns first, about the line where it is drawn; then both are carried along.
   const inmostFirst = [...hinges].sort((a, b) => a.parts.size - b.parts.size)
-  return inmostFirst.reduce((done, hinge) => turned(done, hinge, share * hinge.stopDeg), piece)
+  return inmostFirst.reduce((done, hinge) => turned(done, hinge, ownShare(hinge, hinges, share) * hinge.stopDeg), piece)
 }
 
 function turned<P extends { readonly parts: readonly Part[], readonly joints: readonly Joint[] }>(piece: P, { parts, joints, at, about }: Hinge, deg: number): P {

@@ -5,6 +5,7 @@ import { formatWallTime, parseWallTime } from '../core/measure/wall-time'
 import { LARGEST_FILE_BYTES, readPieceFile, issuesOf } from '../core/piece/file'
 import { planPiece, type Plan } from '../core/plan'
 import { USUAL_SHOP } from '../core/reference/usual-shop'
+import { stateOf } from '../core/work'
 import { Shop } from '../core/reference/shop-settings'
 import { planText } from './plan-text'
 
@@ -87,6 +88,7 @@ function summaryOf(plan: Plan): object {
       title: phraseText(t.title),
       words: phraseText(t.words),
       done: t.done,
+      state: stateOf(t),
       starts: t.time === null ? null : formatWallTime(t.time.startMin),
       ends: t.time === null ? null : formatWallTime(t.time.endMin),
     })),

@@ -16,7 +16,7 @@ function counted() {
 }
 
 describe('plans by what they are made from', () => {
-  it('are not made again for a new name, a note or a copy, nor within some minutes; for a finding and another night they are', async () => {
+  it('are not made again for a new name, a note or a copy, nor within some minutes; for a finding, another night and another room they are', async () => {
     const { asked, memo } = counted()
     await memo.planFor(stool, USUAL_SHOP, AT)
     await memo.planFor(structuredClone({ ...stool, title: 'other' }), { ...USUAL_SHOP, name: 'other' }, '2026-03-05T09:04')
@@ -24,7 +24,8 @@ describe('plans by what they are made from', () => {
     await memo.planFor(stool, USUAL_SHOP, '2026-03-05T09:05')
     await memo.planFor(applyAll(stool, [{ do: 'test-joint', joint: stool.joints[0]!.id, state: 'gives' }]), USUAL_SHOP, '2026-03-05T09:05')
     await memo.planFor(stool, { ...USUAL_SHOP, climate: { ...USUAL_SHOP.climate, tonightC: 2 } }, '2026-03-05T09:05')
-    expect(asked).toHaveLength(4)
+    await memo.planFor(stool, { ...USUAL_SHOP, rooms: [{ id: 'kitchen', name: 'Kitchen', dayC: 21, nightC: 19 }] }, '2026-03-05T09:05')
+    expect(asked).toHaveLength(5)
   })
 
   it('that failed are tried again, and those not asked for lately are let go of', async () => {

@@ -5,7 +5,7 @@ import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
 import type { GlueId } from '../piece/words'
 import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
-import { waitsAhead, type Task } from '../work'
+import { waitsAhead, type LoggedTask } from '../work'
 import type { Stage } from './stages'
 
 /** A stage with its clamps and its times on the workshop's clock, wall-clock minutes. */
@@ -58,7 +58,7 @@ export interface Timing {
   /** Stages already done, by number, with the time their clamps went on. */
   readonly gluedAt?: ReadonlyMap<number, number>
   /** All work in the order it is told; the stages among it by `stageTask`. Without it the stages stand alone. */
-  readonly tasks?: readonly Task[]
+  readonly tasks?: readonly LoggedTask[]
   stageTask?(stage: Stage): string
 }
 
@@ -73,8 +73,8 @@ export interface TaskTime { readonly startMin: number, readonly endMin: number, 
 const STAGE_WAIT_MIN = 1440
 
 interface Begin { readonly startMin: number, readonly clamps: HandedOut[] }
-interface Placed { readonly id: string, readonly after: readonly string[] }
-type Item = (Placed & { readonly task: Task }) | (Placed & { readonly stage: Stage, readonly gluedMin: number | undefined })
+interface Placed { readonly id: string, readonly after: readonly string[], readonly log: LoggedTask['log'] | null }
+type Item = (Placed & { readonly task: LoggedTask }) | (Placed & { readonly stage: Stage, readonly gluedMin: number | undefined })
 
 /**
  * Puts work and stages on the clock, one pair of hands at a time: of what may be begun the one that can be begun first, and of
@@ -95,18 +95,20 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
     if ('stage' in item && item.gluedMin !== undefined) {
       return { startMin: item.gluedMin - item.stage.working.value, clamps: handOut(item.stage.lines, rack, item.gluedMin) }
     }
-    const free = Math.max(handsFree, ...item.after.map(id => times.get(id)!.freeMin))
+    const begunMin = begunAt(item)
+    if (begunMin !== null) return { startMin: begunMin, clamps: 'stage' in item ? handOut(item.stage.lines, rack, begunMin) : [] }
+    const free = Math.max(handsFree, item.log?.notBeforeMin ?? fromMin, ...item.after.map(id => times.get(id)!.freeMin))
     if ('task' in item) return { startMin: nextWorkingMin(shop, free), clamps: [] }
     return startWithClamps(item.stage, rack, shop, Math.max(free, glueFromMin))
   }
   while (left.length > 0 && done.every(d => Number.isFinite(d.setMin))) {
-    const ready = left.filter(i => isDone(i) || i.after.every(id => times.has(id))).map(item => ({ item, ...begin(item) }))
+    const ready = left.filter(i => isDone(i) || begunAt(i) !== null || i.after.every(id => times.has(id))).map(item => ({ item, ...begin(item) }))
     if (ready.length === 0) throw new Error('The work waits for itself.')
     const next = ready.reduce((a, b) => (comesBefore(b, a, ahead) ? b : a))
     if ('task' in next.item) {
       const { task } = next.item
-      const endMin = task.done ? fromMin : workUntilMin(shop, next.startMin, task.minutes.usual)
-      times.set(task.id, { startMin: next.startMin, endMin, freeMin: task.done ? fromMin : endMin + task.waitMin })
+      const endMin = task.done ? fromMin : Math.max(fromMin, workUntilMin(shop, next.startMin, task.minutes.usual))
+      times.set(task.id, { startMin: next.startMin, endMin, freeMin: freeAfter(task, endMin) })
       if (!task.done) handsFree = Math.max(handsFree, endMin)
     }
     else {
@@ -122,29 +124,39 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
   return { stages: done.map(d => ({ ...d, number: place.get(d.number)!, after: d.after.flatMap(n => place.get(n) ?? []) })), times }
 }
 
-/** What is done already comes first, then what can be begun first, then what has the longest wait behind it. */
+/** What stands on a task begins after its wait; of what was done by itself that runs from then. */
+function freeAfter({ done, waitMin, log }: LoggedTask, endMin: number): number {
+  if (!done) return endMin + waitMin
+  return waitMin > 0 && log.doneMin !== null ? Math.max(endMin, log.doneMin + waitMin) : endMin
+}
+
+/** What is done already comes first, then what somebody is at, then what can be begun first, then what has the longest wait behind it. */
 function comesBefore(a: Begin & { item: Item }, b: Begin & { item: Item }, ahead: ReadonlyMap<string, number>): boolean {
-  if (isDone(a.item) !== isDone(b.item)) return isDone(a.item)
+  const turn = (item: Item) => (isDone(item) ? 0 : begunAt(item) !== null ? 1 : 2)
+  if (turn(a.item) !== turn(b.item)) return turn(a.item) < turn(b.item)
   if (Math.abs(a.startMin - b.startMin) > 1e-6) return a.startMin < b.startMin
   return ahead.get(a.item.id)! > ahead.get(b.item.id)! + 1e-6
 }
 
 const isDone = (item: Item): boolean => ('task' in item ? item.task.done : item.gluedMin !== undefined)
 
+const begunAt = (item: Item): number | null => (isDone(item) ? null : item.log?.begunMin ?? null)
+
 function itemsOf(stages: readonly Stage[], { tasks, stageTask, gluedAt }: Timing): Item[] {
   const idOf = stageTask ?? ((stage: Stage) => `stage ${stage.number}`)
   const byId = new Map(stages.map(stage => [idOf(stage), stage]))
-  const ofStage = (stage: Stage, more: readonly string[]): Item => ({
+  const ofStage = (stage: Stage, more: readonly string[], log: Item['log']): Item => ({
     id: idOf(stage),
+    log,
     after: [...new Set([...more, ...stage.after.map(n => idOf(stages.find(s => s.number === n)!))])],
     stage,
     gluedMin: gluedAt?.get(stage.number),
   })
-  if (!tasks) return stages.map(s => ofStage(s, []))
+  if (!tasks) return stages.map(s => ofStage(s, [], null))
   return tasks.map((task): Item => {
     const after = task.after.map(a => a.task)
     const stage = byId.get(task.id)
-    return stage ? ofStage(stage, after) : { id: task.id, after, task }
+    return stage ? ofStage(stage, after, task.log) : { id: task.id, after, log: task.log, task }
   })
 }
 

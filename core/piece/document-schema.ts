@@ -80,7 +80,9 @@ export const PieceEvent = z.strictObject({
   stage: z.number().int().positive().nullable(),
   of: z.array(FactId).max(LIMITS.facts),
   note: Text,
-})
+  /** Of what is put off: not before then. */
+  until: WallTime.optional(),
+}).refine(e => (e.kind === 'put-off') === (e.until !== undefined), { error: 'must say until when it is put off, and only then', path: ['until'] })
 export type PieceEvent = z.infer<typeof PieceEvent>
 
 /** Something worked out without the piece and kept to it, or a line somebody wants remembered. */

@@ -57,7 +57,7 @@ export const SETTLED = ['left', 'mended-otherwise'] as const
 export type Settled = (typeof SETTLED)[number]
 
 export const VERDICTS = ['repair', 'not-worth-it', 'refer-on', 'owner-decides'] as const
-export const EVENTS = ['dry-run-closed', 'opened', 'hold-out', 'done', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
+export const EVENTS = ['dry-run-closed', 'opened', 'hold-out', 'begun', 'put-off', 'done', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
 
 export const SHOW_FACES = ['hidden', 'front', 'back', 'outside', 'top', 'all-round'] as const
 

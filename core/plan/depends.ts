@@ -8,9 +8,9 @@ import type { Shop } from '../reference/shop-settings'
 export function planFacts(piece: Piece, shop: Shop): object {
   const { id, shape, parts, joints, findings, holds, faults, bracing, choices, after, outcome, events, intake } = piece
   const { age, worth, finish, upholstery, service, school } = intake
-  const { hands, opensMin, closesMin, climate, rack, shelf } = shop
+  const { hands, opensMin, closesMin, climate, rooms, rack, shelf } = shop
   return {
     piece: { id, family: shape.family, parts, joints, findings, holds, faults, bracing, choices, after, outcome, events, intake: { age, worth, finish, upholstery, service, school } },
-    shop: { school: shop.school, hands, opensMin, closesMin, climate, rack, shelf },
+    shop: { school: shop.school, hands, opensMin, closesMin, climate, rooms, rack, shelf },
   }
 }

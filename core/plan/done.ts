@@ -2,12 +2,15 @@ import { closedIn, type Staging, type WoodClosing } from '../glueup'
 import { isGlued } from '../piece/facts'
 import { handleOfFact } from '../piece/basic-schema'
 import type { Piece, PieceEvent } from '../piece/schema'
-import type { Task } from '../work'
+import { parseWallTime } from '../measure/wall-time'
+import type { Task, TaskLog } from '../work'
 
 /** What the log says has been done. */
 export interface Done {
   /** Whether all of these facts are so. */
   has(facts: readonly string[]): boolean
+  /** What the log says of work that makes these facts so: begun, put off, done, and when. */
+  log(facts: readonly string[]): TaskLog
   /** Lines whose gluing was told, by their ids. */
   readonly glued: ReadonlySet<string>
   /** Joints somebody has taken apart, by their ids. */
@@ -28,11 +31,24 @@ export function doneOn(piece: Piece): Done {
   const [allOpened, allDry] = [isTold('opened'), isTold('dry-run-closed')]
   const isSo = (fact: string) => facts.has(fact) || (allOpened && fact.endsWith(OPEN)) || (allDry && fact.endsWith('/dry'))
   return {
+    log: wanted => logOf(piece.events, wanted),
     has: wanted => wanted.length > 0 && wanted.every(isSo),
     glued: new Set(piece.events.filter(e => e.kind === 'stage-glued').flatMap(e => e.of)),
     opened: new Set([...facts].filter(f => f.startsWith('joint:') && f.endsWith(OPEN)).map(f => f.slice('joint:'.length, -OPEN.length))),
     allOpened,
     allDry,
+  }
+}
+
+/** The last word on these facts counts: what was put off may have been taken up, and the other way round. */
+function logOf(events: readonly PieceEvent[], facts: readonly string[]): TaskLog {
+  const isOf = (e: PieceEvent) => facts.length > 0 && facts.every(f => e.of.includes(f))
+  const last = events.findLast(e => (e.kind === 'begun' || e.kind === 'put-off') && isOf(e))
+  const did = events.findLast(e => (TOLD.has(e.kind) || e.kind === 'hold-out' || e.kind === 'stage-glued') && isOf(e))
+  return {
+    begunMin: last?.kind === 'begun' ? parseWallTime(last.at) : null,
+    notBeforeMin: last?.kind === 'put-off' && last.until ? parseWallTime(last.until) : null,
+    doneMin: did ? parseWallTime(did.at) : null,
   }
 }
 

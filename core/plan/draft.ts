@@ -16,7 +16,7 @@ import { beforeGluing, preparationTime } from './preparation'
 import { doneOn, gluedLines, type Done } from './done'
 import { glueTask } from './task-graph'
 import { tasksOf } from './tasks'
-import type { Task } from '../work'
+import type { LoggedTask, Task } from '../work'
 import { answeredBy, breaksToClose, closingsOf, springsIn, woodMends } from './wood'
 
 /** A plan as far as mends, moves, glue and stages go. */
@@ -36,7 +36,7 @@ export interface Draft {
   readonly stages: readonly ScheduledStage[]
   readonly neverSets: boolean
   /** All work, done or not, in the order it is told. */
-  readonly tasks: readonly Task[]
+  readonly tasks: readonly LoggedTask[]
   /** Their times; empty while there is no schedule. */
   readonly times: ReadonlyMap<string, TaskTime>
   readonly preparation: Figure

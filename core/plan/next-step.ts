@@ -2,8 +2,8 @@ import { say, type Phrase } from '../measure/phrase'
 import { describeDuration, describeWallTime } from '../measure/wall-time'
 import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
-import type { TimedTask } from '../work'
-import { benchSteps } from './bench-steps'
+import { stateOf, type TimedTask } from '../work'
+import { benchSteps, PHASES, type Phase } from './bench-steps'
 import type { Plan, StepId } from './plan'
 import { troubleName } from './trouble-words'
 
@@ -11,6 +11,9 @@ export interface NextStep { readonly step: StepId, readonly words: Phrase, reado
 
 /** Seconds a hand needs for one joint of the wiggle test, as minutes. */
 const PER_JOINT_MIN = 0.5
+
+/** The step of a piece that shows a phase of its work. */
+const STEP_OF: Readonly<Record<Phase, StepId>> = { open: 'open-up', mend: 'mend', glue: 'glue-up', after: 'record' }
 
 const OUTCOME_WORDS = { 'repair': '', 'not-worth-it': 'Not worth it: tell the owner', 'refer-on': 'Refer on', 'owner-decides': 'Waits for the owner' } as const
 
@@ -29,6 +32,8 @@ export function nextStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
 function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   const inClamps = plan.stages.find(s => s.glued && s.clampsOffMin > nowMin)
   if (inClamps) return { step: 'glue-up', words: say`In clamps until ${describeWallTime(inClamps.clampsOffMin, nowMin)}`, minutes: null }
+  const running = plan.tasks.find(t => stateOf(t) === 'running')
+  if (running) return { step: STEP_OF[PHASES[running.kind]], words: say`At it since ${describeWallTime(running.log.begunMin!, nowMin)}: ${running.title}`, minutes: running.minutes.usual }
   const next = plan.stages.find(s => !s.glued)
   const first = plan.troubles.filter(t => t.answer === 'open').map(t => troubleName(piece, t))
   if (first.length > 0) return { step: 'mend', words: say`See to ${first.slice(0, 2).join('; ')}${first.length > 2 ? ' …' : ''}${next ? ' before gluing' : ' before it goes home'}`, minutes: null }

@@ -13,8 +13,10 @@ import type { Command } from '../piece/commands'
 import { FAMILIES } from '../piece/families'
 import { newFault } from '../piece/faults'
 import { readPieceFile } from '../piece/file'
+import { PieceEvent } from '../piece/document-schema'
 import type { Piece } from '../piece/schema'
 import { USUAL_SHOP } from '../reference/usual-shop'
+import { stateOf } from '../work'
 import { benchSteps, eventOf, lostPicks, planPiece, type Plan } from '.'
 
 const START = '2026-03-05T09:30'
@@ -176,5 +178,69 @@ describe('a job half done', () => {
     const fault = picked.faults.find(f => f.id === 'broken-leg')!
     const crumbled = applyAll(picked, [{ do: 'change-fault', fault: { ...fault, surface: 'crumbling' } as typeof fault }])
     expect(lostPicks(crumbled, plan(crumbled)).map(l => [l.trouble, l.mend.id, phraseText(l.why)])).toEqual([['fault:broken-leg', 'dowel-break', 'its faces crumble: cut back to sound wood first']])
+  })
+})
+
+describe('work that is running or put off', () => {
+  const say = (kind: 'begun' | 'put-off' | 'done', facts: readonly string[], time: string, until?: string): Command => ({
+    do: 'log-event',
+    event: { id: `e-${kind}-${time.replace(':', '')}`, at: `2026-03-05T${time}`, kind, stage: null, of: [...facts], note: '', ...(until ? { until } : {}) },
+  })
+  const task = (piece: Piece, id: string) => plan(piece).tasks.find(t => t.id === id)!
+
+  it('what somebody is at keeps its beginning, and everything else waits for those hands', () => {
+    const piece = applyAll(chapel, [say('begun', ['fault:broken-leg/clean'], '09:25')])
+    // Begun five minutes before the plan's half past nine: 12 min from 9:25, so that marking begins at 9:37.
+    expect(task(piece, 'fault:broken-leg/clean').time).toMatchObject({ startMin: at('09:25'), endMin: at('09:37') })
+    expect(task(piece, 'fault:broken-leg/mark').time!.startMin).toBe(at('09:37'))
+    expect(stateOf(task(piece, 'fault:broken-leg/clean'))).toBe('running')
+    expect(benchSteps(plan(piece))[0]!.id).toBe('fault:broken-leg/clean')
+  })
+  it('what takes longer than it should is over no sooner than now', () => {
+    const piece = applyAll(chapel, [say('begun', ['fault:broken-leg/clean'], '08:00')])
+    expect(task(piece, 'fault:broken-leg/clean').time!.endMin).toBe(at('09:30'))
+  })
+  it('what is put off is not begun before then, nor what stands on it; what it does not hold up is done meanwhile', () => {
+    const late = applyAll(chapel, [say('put-off', ['fault:broken-leg/mark'], '09:30', '2026-03-06T08:00')])
+    const tomorrow = parseWallTime('2026-03-06T08:00')
+    expect(task(late, 'fault:broken-leg/clean').time!.endMin).toBe(at('09:42'))
+    expect(task(late, 'fault:broken-leg/mark').time!.startMin).toBe(tomorrow)
+    expect(task(late, 'fault:broken-leg/register/glue').time!.startMin).toBeGreaterThanOrEqual(tomorrow)
+    expect(plan(late).stages[0]!.startMin).toBeGreaterThan(plan(chapel).stages[0]!.startMin + 1000)
+    expect(stateOf(task(late, 'fault:broken-leg/mark'))).toBe('put-off')
+    const taken = applyAll(late, [say('begun', ['fault:broken-leg/mark'], '09:42')])
+    expect(stateOf(task(taken, 'fault:broken-leg/mark'))).toBe('running')
+    expect(stateOf(task(applyAll(taken, [say('done', ['fault:broken-leg/mark'], '09:50')]), 'fault:broken-leg/mark'))).toBe('done')
+  })
+  it('what was left to soak at 9:20 is free when its soak is over, counted from then', () => {
+    const chair = applyAll(newChair(), newChair().joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === 'left-side-rail--left-back-post' ? 'swings' : 'solid' })))
+    // White glue by a finish that stands warmth: 15 minutes of warm air at the seam.
+    const pva = applyAll(chair, [{ do: 'describe', intake: { finish: 'oil' } }, ...chair.joints.map((j): Command => ({ do: 'set-old-glue', joint: j.id, glue: 'pva' }))])
+    const soaks = plan(pva).tasks.filter(t => t.kind === 'soften')
+    expect(soaks.map(t => t.waitMin)).toEqual([15, 15])
+    const done = applyAll(pva, [say('done', ['piece/labelled'], '09:10'), say('done', soaks.flatMap(t => t.facts), '09:20')])
+    const move = plan(done).tasks.find(t => t.kind === 'open')!
+    expect(move.time!.startMin).toBe(at('09:20') + 15)
+  })
+  it('on any piece, whatever was done before: hands are in one place, nothing put off is early, nothing stands on what is not there yet', () => {
+    const tomorrow = '2026-03-06T08:00'
+    fc.assert(fc.property(fc.constantFrom(...QUICK).chain(f => arbitraryDamaged(f)), fc.nat(6), fc.nat(30), (piece, count, which) => {
+      const { piece: half } = afterDoing(piece, count)
+      const [first, ...rest] = benchSteps(plan(half)).filter(t => t.time !== null)
+      const late = rest[which % Math.max(1, rest.length)]
+      if (!first || !late) return
+      const made = plan(applyAll(half, [say('begun', first.facts, '09:28'), say('put-off', late.facts, '09:29', tomorrow)]))
+      expect(faultsOfTasks(made, USUAL_SHOP)).toEqual([])
+      const now = (id: string) => made.tasks.find(t => t.id === id)!
+      expect(stateOf(now(first.id))).toBe('running')
+      expect(now(first.id).time!.startMin).toBe(at('09:28'))
+      expect(now(late.id).time!.startMin).toBeGreaterThanOrEqual(parseWallTime(tomorrow))
+    }), { numRuns: Number(process.env.DAMAGED ?? 10) })
+  }, 240_000)
+  it('a time is asked of what is put off, and of nothing else', () => {
+    const event = { id: 'x', at: '2026-03-05T09:00', kind: 'put-off' as const, stage: null, of: ['piece/labelled'], note: '' }
+    expect(PieceEvent.safeParse(event).success).toBe(false)
+    expect(PieceEvent.safeParse({ ...event, kind: 'done', until: '2026-03-06T08:00' }).success).toBe(false)
+    expect(PieceEvent.safeParse({ ...event, until: '2026-03-06T08:00' }).success).toBe(true)
   })
 })

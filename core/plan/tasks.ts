@@ -1,6 +1,6 @@
 import { say } from '../measure/phrase'
 import { closedIn } from '../glueup'
-import { handsOn, type Task } from '../work'
+import { handsOn, type LoggedTask, type Task } from '../work'
 import type { Done } from './done'
 import { dryRun, stageTasks } from './glue-tasks'
 import type { Job } from './job'
@@ -12,7 +12,7 @@ import { because, type Graph, type Settled } from './task-graph'
 const TEST_JOINT_MIN = 0.5
 
 /** All work of a plan in the order it is told, each with what it waits for. Nothing has a time yet. */
-export function tasksOf(job: Job, settled: Settled, done: Done): Task[] {
+export function tasksOf(job: Job, settled: Settled, done: Done): LoggedTask[] {
   const opening = openingTasks(job.piece, settled.apart, done)
   const stages = settled.staging.stages
   const graph: Graph = { job, settled, done, opening, stageOf: line => stages.find(s => closedIn(s).includes(line)) }
@@ -21,7 +21,8 @@ export function tasksOf(job: Job, settled: Settled, done: Done): Task[] {
   const gluing = stages.flatMap(s => stageTasks(graph, s, mending, dry))
   const isLater = (t: Task) => t.kind === 'finish' || t.kind === 'tighten'
   const last = opening.length + mending.length + gluing.length > 0 ? [testAgain(graph, [...mending, ...gluing])] : []
-  return [...opening, ...mending.filter(t => !isLater(t)), ...(dry ? [dry] : []), ...gluing, ...mending.filter(isLater), ...last]
+  const all = [...opening, ...mending.filter(t => !isLater(t)), ...(dry ? [dry] : []), ...gluing, ...mending.filter(isLater), ...last]
+  return all.map(task => ({ ...task, log: done.log(task.facts) }))
 }
 
 /** The whole piece once more, when all has cured: what was found, done and felt are three things. */

@@ -1,3 +1,3 @@
 export { before, cured, minutesOf, wet, type Step } from './step'
 export { standsOn, waitsAhead } from './graph'
-export { handsOn, type Because, type Before, type Task, type TaskKind, type TimedTask } from './task'
+export { handsOn, stateOf, type Because, type Before, type LoggedTask, type Task, type TaskKind, type TaskLog, type TaskState, type TimedTask } from './task'

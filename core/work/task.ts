@@ -35,8 +35,27 @@ export interface Task {
   readonly done: boolean
 }
 
+/** What a piece’s log says of a task besides that it is done, wall-clock minutes. */
+export interface TaskLog {
+  /** Somebody is at it since then. */
+  readonly begunMin: number | null
+  /** Put off: not before then. */
+  readonly notBeforeMin: number | null
+  /** When it was done, where it was told by itself: what it leaves to soak runs from then. */
+  readonly doneMin: number | null
+}
+export interface LoggedTask extends Task { readonly log: TaskLog }
+
+/** Where a task stands. */
+export type TaskState = 'open' | 'running' | 'put-off' | 'done'
+export function stateOf({ done, log }: Pick<LoggedTask, 'done' | 'log'>): TaskState {
+  if (done) return 'done'
+  if (log.begunMin !== null) return 'running'
+  return log.notBeforeMin === null ? 'open' : 'put-off'
+}
+
 /** A task on the workshop’s clock, wall-clock minutes. */
-export interface TimedTask extends Task {
+export interface TimedTask extends LoggedTask {
   /** Begun, done, and when what stands on it may begin: after its wait, or once its clamps are off. Null where it is done, or cannot be planned. */
   readonly time: { readonly startMin: number, readonly endMin: number, readonly freeMin: number } | null
   /** Clamps it takes from the rack until then, by their places in it. */

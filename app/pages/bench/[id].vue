@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { benchSteps, eventOf, PHASES } from '#core/plan'
-import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
+import { describeDuration, describeWallTime, formatWallTime, MIN_PER_DAY, minuteOfDay, parseWallTime } from '#core/measure/wall-time'
+import type { PieceEvent } from '#core/piece/schema'
+import { benchSteps, eventOf, gatesFor, glueTask, PHASES } from '#core/plan'
+import { stateOf } from '#core/work'
 import { newId, wallNow } from '~/composables/useDevice'
 
 /** Bench mode: one step at a time, readable across the room, with its clock. */
 const store = usePiece()
 const { piece, undoable } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
+const shop = useShop()
 const route = useRoute()
 const pieceId = computed(() => String(route.params.id))
 watch(pieceId, id => store.open(id), { immediate: true })
@@ -18,6 +21,12 @@ const steps = computed(() => (piece.value && plan.value ? benchSteps(plan.value)
 const inView = ref<string | null>(null)
 const at = computed(() => Math.max(0, steps.value.findIndex(s => s.id === inView.value)))
 const step = computed(() => steps.value[at.value])
+const state = computed(() => (step.value ? stateOf(step.value) : 'open'))
+/** What still holds this gluing back. */
+const held = computed(() => {
+  const stage = plan.value?.stages.find(s => glueTask(s) === step.value?.id)
+  return plan.value && stage ? gatesFor(plan.value, stage) : []
+})
 const following = computed(() => steps.value[at.value + 1])
 const doneCount = computed(() => (plan.value ? plan.value.tasks.length - steps.value.length : 0))
 const when = (min: number) => describeWallTime(min, parseWallTime(wallNow()))
@@ -37,46 +46,101 @@ function go(by: 1 | -1): void {
   why.value = false
   endsAt.value = null
 }
-/** What was done goes into the piece’s log by what it was done to; the next thing comes into view. */
+/** What happens to the step in view goes into the piece’s log by what it is done to. */
+function log(event: Pick<PieceEvent, 'kind' | 'of'> & Partial<Pick<PieceEvent, 'until'>>): void {
+  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...event } })
+}
+/** The next thing comes into view once this one is done. */
 function tick(): void {
   const task = step.value
   if (!task) return
   go(1)
-  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...eventOf(task) } })
+  log(eventOf(task))
+}
+function begin(): void {
+  const task = step.value
+  if (!task) return
+  log({ kind: 'begun', of: [...task.facts] })
+  inView.value = task.id
+}
+/** Until the shop opens tomorrow. */
+function putOff(): void {
+  const task = step.value
+  if (!task) return
+  go(1)
+  const atMin = parseWallTime(wallNow())
+  const tomorrowMin = atMin - minuteOfDay(atMin) + MIN_PER_DAY + shop.settings.opensMin
+  log({ kind: 'put-off', of: [...task.facts], until: formatWallTime(tomorrowMin) })
 }
 /** A press too many is taken back, and what it ticked comes into view again. */
 function takeBack(): void {
   inView.value = null
   void store.undo()
 }
-function startClock(): void { if (step.value?.clockMin) endsAt.value = Date.now() + step.value.clockMin * 60_000 }
+function startClock(): void {
+  if (!step.value?.clockMin) return
+  endsAt.value = Date.now() + step.value.clockMin * 60_000
+  if (state.value !== 'running') begin()
+}
 function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
 const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
-useKeys({ ' ': tick, 'u': takeBack, 'ArrowRight': () => go(1), 'ArrowLeft': () => go(-1), 'Backspace': () => go(-1), '+': oneMore, 'w': () => { why.value = !why.value }, 'c': startClock, 'b': () => { void leave() }, 'Escape': () => { void leave() } })
+const PHASE_WORDS = { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' } as const
+useKeys({
+  ' ': tick,
+  's': begin,
+  'p': putOff,
+  'u': takeBack,
+  'ArrowRight': () => go(1),
+  'ArrowLeft': () => go(-1),
+  'Backspace': () => go(-1),
+  '+': oneMore,
+  'w': () => { why.value = !why.value },
+  'c': startClock,
+  'b': () => { void leave() },
+  'Escape': () => { void leave() },
+})
 </script>
 
 <template>
   <main class="room">
     <template v-if="step">
-      <p class="count">{{ { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' }[PHASES[step.kind]] }} · {{ doneCount + at + 1 }} of {{ doneCount + steps.length }}<span v-if="step.time"> · {{ when(step.time.startMin) }}</span></p>
+      <p class="count">
+        {{ PHASE_WORDS[PHASES[step.kind]] }} · {{ doneCount + at + 1 }} of {{ doneCount + steps.length }}
+        <span v-if="step.time"> · {{ when(step.time.startMin) }}</span>
+        <strong v-if="state === 'running'"> · at it since {{ when(step.log.begunMin!) }}</strong>
+        <strong v-if="state === 'put-off'"> · put off until {{ when(step.log.notBeforeMin!) }}</strong>
+      </p>
       <h1><PhraseText :phrase="step.title" /></h1>
       <p class="text"><PhraseText :phrase="step.words" /></p>
-      <p class="about">About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template><template v-if="following"> · then: <PhraseText :phrase="following.title" /></template></p>
+      <p class="about">
+        About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
+        <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
+      </p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
       <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
       <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">The time is over: close and clamp now, or scrape it off.</p>
+      <div v-if="held.length > 0" class="held" role="note">
+        <p>Not yet:</p>
+        <ul><li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li></ul>
+      </div>
       <footer>
-        <button type="button" class="key-button main big" @click="tick">Done <kbd>space</kbd></button>
-        <button type="button" class="key-button big" :disabled="at >= steps.length - 1" @click="go(1)">Next <kbd>→</kbd></button>
-        <button v-if="step.clockMin && !clock" type="button" class="key-button big" @click="startClock">Start the clock <kbd>c</kbd></button>
-        <button v-if="clock" type="button" class="key-button big" @click="oneMore">One more minute <kbd>+</kbd></button>
-        <button type="button" class="key-button big" :aria-pressed="why" @click="why = !why">Why <kbd>w</kbd></button>
-        <button type="button" class="key-button big" :disabled="at === 0" @click="go(-1)">Back</button>
-        <button type="button" class="key-button big" :disabled="!undoable" @click="takeBack">Undo <kbd>u</kbd></button>
-        <button type="button" class="key-button big" @click="leave">Leave <kbd>b</kbd></button>
+        <FieldKeyButton :main="held.length === 0" big :label="held.length > 0 ? 'Done all the same' : 'Done'" press="space" @click="tick" />
+        <FieldKeyButton big label="Next" press="→" :disabled="at >= steps.length - 1" @click="go(1)" />
+        <FieldKeyButton v-if="step.clockMin && !clock" big label="Start the clock" press="c" @click="startClock" />
+        <FieldKeyButton v-if="clock" big label="One more minute" press="+" @click="oneMore" />
+        <FieldKeyButton v-if="state !== 'running'" big label="Begin" press="s" @click="begin" />
+        <FieldKeyButton v-if="state !== 'put-off'" big label="Put off" press="p" @click="putOff" />
+        <FieldKeyButton big label="Why" press="w" :aria-pressed="why" @click="why = !why" />
+        <FieldKeyButton big label="Back" :disabled="at === 0" @click="go(-1)" />
+        <FieldKeyButton big label="Undo" press="u" :disabled="!undoable" @click="takeBack" />
+        <FieldKeyButton big label="Leave" press="b" @click="leave" />
       </footer>
     </template>
-    <template v-else-if="piece && plan"><h1>Nothing to do at the bench yet</h1><p class="text">Go round the joints first.</p><footer><button type="button" class="key-button big" @click="leave">Leave <kbd>b</kbd></button></footer></template>
+    <template v-else-if="piece && plan">
+      <h1>Nothing to do at the bench yet</h1>
+      <p class="text">Go round the joints first.</p>
+      <footer><FieldKeyButton big label="Leave" press="b" @click="leave" /></footer>
+    </template>
   </main>
 </template>
 
@@ -90,6 +154,7 @@ h1 { font-size: 44px; }
 .why { color: var(--soft); }
 .clock { font: 600 96px/1 var(--font-mono); font-variant-numeric: tabular-nums; }
 footer { margin-top: auto; display: flex; flex-wrap: wrap; gap: 12px; }
-.big { min-height: 60px; font-size: 20px; }
+.held { border-left: 4px solid var(--red); padding-left: 16px; font-size: 0.8em; }
+.held ul { padding-left: 1.1em; list-style: disc; }
 @media (max-width: 640px) { .room { font-size: 22px; padding: 20px 16px; } h1 { font-size: 30px; } .clock { font-size: 72px; } }
 </style>

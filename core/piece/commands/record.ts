@@ -58,14 +58,18 @@ const logEvent = define({
     : [`event/${event.kind}/${event.stage ?? 'all'}`],
   says: ({ event }) =>
     say`${plainly(event.kind)}${event.stage === null ? '' : `, stage ${event.stage}`} ${event.at.replace('T', ' ')}`,
-  draw: (d, piece) => ({ event: {
-    id: `event-${d.whole(1, 9)}`,
-    at: '2026-03-05T11:00',
-    kind: d.pick(EVENTS),
-    stage: d.pick([null, 1, 2]),
-    of: d.pick([[], [`joint:${drawId(d, jointIds(piece))}`]]),
-    note: drawWords(d),
-  } }),
+  draw: (d, piece) => {
+    const kind = d.pick(EVENTS)
+    return { event: {
+      id: `event-${d.whole(1, 9)}`,
+      at: '2026-03-05T11:00',
+      kind,
+      stage: d.pick([null, 1, 2]),
+      of: d.pick([[], [`joint:${drawId(d, jointIds(piece))}`]]),
+      note: drawWords(d),
+      ...(kind === 'put-off' ? { until: '2026-03-06T08:00' } : {}),
+    } }
+  },
 })
 
 /** What a hand feels once it is done; what was found before stays as it was found. */

@@ -85,6 +85,7 @@ function summaryOf(plan: Plan): object {
       waitMin: t.waitMin,
       hands: t.hands,
       clamps: t.clamps,
+      tools: t.tools,
       title: phraseText(t.title),
       words: phraseText(t.words),
       done: t.done,

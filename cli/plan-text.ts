@@ -24,6 +24,7 @@ export function planText(piece: Piece, plan: Plan): string {
     ...opening(piece, plan),
     ...gluing(piece, plan),
     ...work(plan),
+    ...lists(piece, plan),
     '',
     usable(plan),
   ].join('\n')
@@ -115,6 +116,14 @@ function work(plan: Plan): string[] {
   if (steps.length === 0) return []
   const when = (min: number | undefined) => (min === undefined ? 'some time' : describeWallTime(min, plan.startMin))
   return ['', 'Work, in order', ...steps.map(t => `  ${when(t.time?.startMin)}, ${formatQuantity(q(t.minutes.usual, 'min'))}: ${text(t.title)}. ${text(t.words)}`)]
+}
+
+/** What to have ready: wood and metal by the trouble it is for, tools by first use. */
+function lists(piece: Piece, plan: Plan): string[] {
+  const nameFor = (id: string) => { const trouble = plan.troubles.find(t => t.id === id); return trouble ? troubleName(piece, trouble) : id }
+  const stock = plan.stock.map(s => `  ${s.count} ${s.what}${s.sizesMm.length > 0 ? ` ${s.sizesMm.map(x => `${Number(x.toFixed(1))}`).join(' × ')} mm` : ''}${s.wood ? `, ${s.wood}` : ''}; for ${s.troubles.map(nameFor).join(', ')}. ${s.note}`)
+  const tools = plan.tools.map(t => `${t.label}${t.sizesMm.length > 0 ? ` ${t.sizesMm.map(x => Number(x.toFixed(1))).join(', ')} mm` : ''}`)
+  return [...(stock.length > 0 ? ['', 'To buy or cut', ...stock] : []), ...(tools.length > 0 ? ['', `Have ready: ${tools.join('; ')}`] : [])]
 }
 
 const usable = (plan: Plan): string => (plan.returnMin === null

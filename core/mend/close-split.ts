@@ -12,7 +12,7 @@ import type { PressLine } from './design'
 import { no, type Mend, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
-import { before, wet } from '../work'
+import { before, using, wet } from '../work'
 
 /** A split that still closes: glue worked in from end to end, pressed across. */
 export const closeSplit: Mend<WoodCase> = {
@@ -50,10 +50,10 @@ function consider(c: WoodCase): Verdict {
     sizes: [{ id: 'spring', label: 'springs open with', figure: spring }, { id: 'glue-face', label: 'glue face', figure: figureOf(area, 'mm2', 'length × thickness of the part there', [inputOf('length', fault.lengthMm, 'mm'), input('thickness', deepMm, 'mm')], 'breaks', 'medium') }],
     stock: [],
     steps: [
-      before('clean', 5, say`Blow it clean; press it shut dry and see that it closes along its whole length.`),
+      using(before('clean', 5, say`Blow it clean; press it shut dry and see that it closes along its whole length.`), 'straw', 'reversed-clamp'),
       ...(crossed.length > 0 ? [before('try-crossed', 4, say`Closing it draws ${joined(crossed.map(j => say`${tagOf(j)}`), ', ')} together too: try that joint dry with the clamps on before any glue.`)] : []),
-      wet('spread', say`Spread it a hair with a thin wedge and work the glue in from both faces, until it shows along the whole length and at both ends.`),
-      wet('press', say`Press it across, square to its face, lightly first from the middle out; wipe; a strip under each jaw.`),
+      using(wet('spread', say`Spread it a hair with a thin wedge and work the glue in from both faces, until it shows along the whole length and at both ends.`), 'wedge-of-wood', 'thin-blade', 'syringe'),
+      using(wet('press', say`Press it across, square to its face, lightly first from the middle out; wipe; a strip under each jaw.`), 'swab'),
     ],
     cautions: [],
     leavesGapMm: Math.min(fault.openMm.value, CLOSED_MM),

@@ -7,7 +7,7 @@ import { twinId } from '../piece/sides'
 import type { Part } from '../piece/schema'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { partIn, type WoodCase } from './wood-case'
-import { before } from '../work'
+import { before, using } from '../work'
 
 /** A straight part that is lost, made again after its twin; its joints close as new ones. */
 export const copyPart: Mend<WoodCase> = {
@@ -52,13 +52,13 @@ function consider(c: WoodCase): Verdict {
     ],
     stock: [{ id: 'part', serves: 'each', what: `blank for the ${nameOf(c.piece, part.id)}`, count: 1, sizesMm: rough, wood: part.species, note: `straight grain end to end, 1 in 15 or better; ${Math.round(volumeCm3)} cm³` }],
     steps: [
-      before('measure', 10, twin
+      using(before('measure', 10, twin
         ? say`Measure the ${partName(c.piece, twin)} at every change of shape; mark which end is which${handed(part, twin) ? ', and make this one of the other hand' : ''}.`
-        : say`Read its ends from the sockets, its shape from the parts next to it; try it in cheap wood first.`),
-      before('length', 5, say`Take its length from the frame fitted dry, not from the drawing; leave ${mm(OVER_LENGTH_MM)} until then.`),
-      before('make', isRound ? 60 : 45, own.length > 0 && tenonsMm === 0
+        : say`Read its ends from the sockets, its shape from the parts next to it; try it in cheap wood first.`), 'caliper', 'pencil'),
+      using(before('length', 5, say`Take its length from the frame fitted dry, not from the drawing; leave ${mm(OVER_LENGTH_MM)} until then.`), 'pencil', 'square'),
+      using(before('make', isRound ? 60 : 45, own.length > 0 && tenonsMm === 0
         ? say`Make it; its faces bear along their whole length before anything draws them up.`
-        : say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`),
+        : say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`), 'shaping', 'caliper'),
     ],
     cautions: ['blade'],
     leavesGapMm: 0,

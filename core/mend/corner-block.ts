@@ -8,7 +8,8 @@ import { axisLengthMm, sectionAt } from '../piece/geometry'
 import type { Piece } from '../piece/schema'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import type { WoodCase } from './wood-case'
-import { before, wet } from '../work'
+import { tool } from '../reference/tools'
+import { before, using, wet } from '../work'
 
 /** Blocks in the corners of the seat frame: glued, and screwed into both rails. */
 export const cornerBlock: Mend<WoodCase> = {
@@ -79,10 +80,10 @@ function consider(c: WoodCase): Verdict {
       { id: 'screw', serves: 'each', what: 'wood screw', count: 4 * corners.length, sizesMm: [SCREW_MM, Math.round(threadMm + THICK_MM * 0.75)], wood: '', note: 'waxed; two in each end' },
     ],
     steps: [
-      before('angles', 3 * corners.length, say`Take each corner’s angle from the frame, square and dry, with a bevel: the drawing’s is only where to start. Number block and corner.`),
-      before('cut', 15 + 9 * corners.length, say`Cut the ends, try each block: both faces bear along their whole length before a screw pulls them.`),
-      before('bore', 6 * corners.length, say`Clearance holes of ${mm(SCREW_MM)} through the block, square to its long side; pilots ${mm(PILOT_SHARE * ROOT_MM)}, ${mm(threadMm)} deep by a stop${isShort ? ', as much as the rail allows' : ''}.`),
-      wet('glue', say`When the frame’s joints have cured: glue both faces, rub it home, screws in, wipe. Screws before any leg’s nut is tightened.`),
+      using(before('angles', 3 * corners.length, say`Take each corner’s angle from the frame, square and dry, with a bevel: the drawing’s is only where to start. Number block and corner.`), 'bevel', 'pencil'),
+      using(before('cut', 15 + 9 * corners.length, say`Cut the ends, try each block: both faces bear along their whole length before a screw pulls them.`), 'fine-saw', 'block-plane'),
+      using(before('bore', 6 * corners.length, say`Clearance holes of ${mm(SCREW_MM)} through the block, square to its long side; pilots ${mm(PILOT_SHARE * ROOT_MM)}, ${mm(threadMm)} deep by a stop${isShort ? ', as much as the rail allows' : ''}.`), 'drill', tool('bit', SCREW_MM), tool('bit', PILOT_SHARE * ROOT_MM), 'depth-stop'),
+      using(wet('glue', say`When the frame’s joints have cured: glue both faces, rub it home, screws in, wipe. Screws before any leg’s nut is tightened.`), 'driver', 'brush', 'swab'),
     ],
     cautions: ['drill', 'blade'],
     leavesGapMm: 0.1,

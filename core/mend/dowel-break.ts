@@ -12,7 +12,8 @@ import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { METRIC_STOCK_MM, POINT_SHARE, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
 import { breakOf, nearestJoint, partIn, type WoodCase } from './wood-case'
-import { before, cured, wet } from '../work'
+import { tool } from '../reference/tools'
+import { before, cured, using, wet } from '../work'
 
 /** A break that is glued and then bored across: dowels on a slant carry what its end grain cannot. */
 export const dowelBreak: Mend<WoodCase> = {
@@ -74,11 +75,11 @@ function consider(c: WoodCase): Verdict {
     stock: [{ id: 'dowel', serves: 'each', what: 'dowel', count, sizesMm: [diameterMm, lengthMm + OVER_MM], wood: 'beech, ash or hard maple, split not sawn', note: 'grooved, one end chamfered; trimmed flush when it is in' }],
     steps: [
       ...face.steps,
-      before('lead', 12 + 3 * count, say`When it has cured: start the bit square to the face, then lean it to ${q(slopeDeg, 'deg')} along a block cut to that angle. Bore a scrap of the same size first.`, 2),
-      before('bore', 5 * count, say`Bore ${mm(diameterMm)} to ${mm(depthMm)} by a stop, clearing often${count === 2 ? say`; the second ${mm(dowels.spacingMm)} beside it${slopesAgainst(c) ? ', leaning the other way' : ''}` : say``}.`, 2),
-      before('groove', 2 * count, say`Groove the dowel along its length, one end chamfered.`, 2),
-      wet('dowel', say`Glue in the bore and on the dowel, in by hand and light taps, the hole’s bottom left ${mm(ROOM_FOR_GLUE_MM)} free.`, 2),
-      cured('trim', 3 * count, say`Trim the dowel flush, with the grain.`, 2),
+      using(before('lead', 12 + 3 * count, say`When it has cured: start the bit square to the face, then lean it to ${q(slopeDeg, 'deg')} along a block cut to that angle. Bore a scrap of the same size first.`, 2), 'drill', 'angle-block', 'scrap'),
+      using(before('bore', 5 * count, say`Bore ${mm(diameterMm)} to ${mm(depthMm)} by a stop, clearing often${count === 2 ? say`; the second ${mm(dowels.spacingMm)} beside it${slopesAgainst(c) ? ', leaning the other way' : ''}` : say``}.`, 2), 'drill', tool('bit', diameterMm), 'depth-stop'),
+      using(before('groove', 2 * count, say`Groove the dowel along its length, one end chamfered.`, 2), 'fine-saw'),
+      using(wet('dowel', say`Glue in the bore and on the dowel, in by hand and light taps, the hole’s bottom left ${mm(ROOM_FOR_GLUE_MM)} free.`, 2), 'brush', 'mallet', 'swab'),
+      using(cured('trim', 3 * count, say`Trim the dowel flush, with the grain.`, 2), 'fine-saw', 'chisel'),
     ],
     cautions: ['drill', 'blade'],
     removedCm3: count * Math.PI / 4 * diameterMm ** 2 * depthMm / 1000,

@@ -5,7 +5,7 @@ import type { Break, Hold } from '../piece/schema'
 import { no, type Mend, type Verdict, type Work } from './mend'
 import { pressBreak } from './press'
 import { breakOf, notYet, partIn, type WoodCase } from './wood-case'
-import { before, wet } from '../work'
+import { before, using, wet } from '../work'
 
 /** A break along the fibres, glued and nothing else: its long grain holds as the wood did. */
 export const glueBreak: Mend<WoodCase> = {
@@ -72,11 +72,11 @@ export function faceWork(c: WoodCase, strength: 'good' | 'fair'): Work & { reado
     sizes: [{ id: 'glue-face', label: 'glue face', figure: area }],
     stock: [],
     steps: [
-      ...metalIn(c, fault).map(h => before(`out-${h.id}`, WAYS_OUT[h.kind].minutes, say`${WAYS_OUT[h.kind].label[0]!.toUpperCase()}${WAYS_OUT[h.kind].label.slice(1)} out first: ${WAYS_OUT[h.kind].way} If it will not come: ${WAYS_OUT[h.kind].otherwise}`)),
-      before('clean', 12, say`Pick out splinters and old glue; unfold bent fibres with a wet needle. Sand nothing: the faces find each other only as they broke.`),
-      before('mark', 8, say`Close it dry and mark across it in two places, so that it goes home the same way.`),
-      wet('spread', say`Glue on both faces, worked in with a stiff brush; on end grain twice, five minutes apart.`),
-      wet('press', steep ? say`Press it along the part; tape or a splint across, for its slope wants to slide. Straight from front and side before it sets.` : say`Press it square to its face, blocks padded; a stop at each end keeps it from creeping.`),
+      ...metalIn(c, fault).map(h => using(before(`out-${h.id}`, WAYS_OUT[h.kind].minutes, say`${WAYS_OUT[h.kind].label[0]!.toUpperCase()}${WAYS_OUT[h.kind].label.slice(1)} out first: ${WAYS_OUT[h.kind].way} If it will not come: ${WAYS_OUT[h.kind].otherwise}`), ...WAYS_OUT[h.kind].tools)),
+      using(before('clean', 12, say`Pick out splinters and old glue; unfold bent fibres with a wet needle. Sand nothing: the faces find each other only as they broke.`), 'needle', 'thin-blade', 'swab'),
+      using(before('mark', 8, say`Close it dry and mark across it in two places, so that it goes home the same way.`), 'pencil'),
+      using(wet('spread', say`Glue on both faces, worked in with a stiff brush; on end grain twice, five minutes apart.`), 'brush'),
+      using(wet('press', steep ? say`Press it along the part; tape or a splint across, for its slope wants to slide. Straight from front and side before it sets.` : say`Press it square to its face, blocks padded; a stop at each end keeps it from creeping.`), 'strap', 'batten', 'swab'),
     ],
     cautions: [],
     leavesGapMm: fault.gapMm?.value ?? 0,

@@ -1,7 +1,7 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
-import { before, cured, wet } from '../work'
+import { before, cured, using, wet } from '../work'
 
 /** Glue worked in from the mouth without taking the joint apart: weaker and less sure, for joints that cannot open without harm. */
 export const glueInPlace: Mend<JointCase> = {
@@ -32,8 +32,8 @@ function consider(c: JointCase): Verdict {
     sizes: [], stock: [{ id: 'syringe', serves: 'all', what: 'syringe and needle', count: 1, sizesMm: [], wood: '', note: 'needle 1 mm' }], cautions: [], leavesGapMm: gap, removedCm3: 0,
     hold: state === 'ticks' ? { low: 0.5, high: 0.85 } : { low: 0.35, high: 0.7 },
     steps: [
-      before('spread', 6, say`Spread the shoulder a few millimetres with a reversed clamp; pick out what crumbs come.`),
-      wet('syringe', say`Syringe glue in from the highest point, work the joint until it shows all round.`),
+      using(before('spread', 6, say`Spread the shoulder a few millimetres with a reversed clamp; pick out what crumbs come.`), 'reversed-clamp', 'needle'),
+      using(wet('syringe', say`Syringe glue in from the highest point, work the joint until it shows all round.`), 'syringe', 'swab'),
       cured('try', 6, say`Test it again once cured. If it ticks, it must open.`),
     ],
   }

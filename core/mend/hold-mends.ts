@@ -3,7 +3,8 @@ import { joined, say, type Phrase } from '../measure/phrase'
 import type { HoldFault, HoldKind } from '../piece/words'
 import { no, type Mend, type Verdict } from './mend'
 import { holdIn, jointIn, type WoodCase } from './wood-case'
-import { before } from '../work'
+import { TOOLS } from '../reference/tools'
+import { before, using } from '../work'
 
 /** What turns on a thread or a screw and only has to be made tight again. */
 const TIGHTENED: ReadonlySet<HoldKind> = new Set(['screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip'])
@@ -42,8 +43,8 @@ function considerTighten(c: WoodCase): Verdict {
     reason: say`${joined(names.map((n): Phrase => say`${n}`), ', ')}: sound, and loose only`,
     ...NO_WOOD,
     steps: [
-      before('clean', 3, say`Clean the faces and lay them together without strain; nothing between them, no glue.`),
-      before('tighten', 3, say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`),
+      using(before('clean', 3, say`Clean the faces and lay them together without strain; nothing between them, no glue.`), 'scraper'),
+      using(before('tighten', 3, say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`), 'driver', 'spanner'),
       before('try', 2, say`Try it; look again in a month, for new wood settles.`),
     ],
     hold: { low: 0.7, high: 0.9 },
@@ -68,13 +69,13 @@ function considerOut(c: WoodCase): Verdict {
   const isGone = held.state === 'gone'
   return {
     fits: true,
-    reason: isGone ? say`it is out already: its hole is closed with wood` : say`${way.label}: ${way.tool}`,
+    reason: isGone ? say`it is out already: its hole is closed with wood` : say`${way.label}: ${way.tools.map(id => TOOLS[id].label).join(', ')}`,
     ...NO_WOOD,
     stock: [{ id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [], wood: 'the part’s own wood', note: 'to the hole as it is once the metal is out; grain along the part where it shows, across it where a new screw goes in' }],
     steps: [
-      ...(isGone ? [] : [before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`)]),
-      before('clear', 4, say`Clear the hole to sound wood with the next bit that makes it round, and measure it.`),
-      before('plug', 8, say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`),
+      ...(isGone ? [] : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]),
+      using(before('clear', 4, say`Clear the hole to sound wood with the next bit that makes it round, and measure it.`), 'drill', 'bit', 'caliper'),
+      using(before('plug', 8, say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`), 'mallet', 'fine-saw', 'chisel'),
     ],
     cautions: [...way.cautions, 'blade'],
     hold: { low: 0.8, high: 0.95 },

@@ -6,7 +6,8 @@ import { fitMm, mm, q, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { speciesNamed } from '../reference/species'
 import { EASY_FIT_MM, glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
-import { before, cured, wet } from '../work'
+import { tool } from '../reference/tools'
+import { before, cured, using, wet } from '../work'
 
 const LEAST_MM = 0.15
 const MOST_MM = 1.5
@@ -141,12 +142,12 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
     ],
     stock: [{ id: 'wedge' as const, serves: 'each' as const, what: 'wedge', count: g.kerfs, sizesMm: [g.thicknessMm, across, g.lengthMm], wood: c.entering.species, note: 'split, not sawn; grain along its length' }],
     steps: [
-      before('mark', 8, say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receivingName}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`),
-      before('saw', 7, say`Saw ${mm(g.kerfDepthMm)} deep and no further.`),
-      ...(g.drillRoot ? [before('root-hole', 2, say`Drill a 2 mm hole at the root of each kerf first: bent ${strainText(g.strain)}, it would start a split otherwise.`)] : []),
+      using(before('mark', 8, say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receivingName}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`), 'pencil', 'square'),
+      using(before('saw', 7, say`Saw ${mm(g.kerfDepthMm)} deep and no further.`), 'fine-saw', 'depth-stop'),
+      ...(g.drillRoot ? [using(before('root-hole', 2, say`Drill a 2 mm hole at the root of each kerf first: bent ${strainText(g.strain)}, it would start a split otherwise.`), 'drill', tool('bit', 2))] : []),
       ...(g.proudMm > 0
-        ? [before('set', 5, say`Push the wedge in by hand, dry, until it is as thick as the kerf at the tenon’s end: it then stands ${mm(g.proudMm)} proud, and the bottom drives it home. Flush it does nothing; further out the shoulder does not close.`), before('scrap', 10, say`Try it in scrap first: a blind wedge cannot be taken back.`), wet('close', say`Glue on the faces, none on the wedge.`)]
-        : [before('fit', 10, say`Fit it dry; split the wedge and try it in the kerf.`), wet('drive', say`Close the joint, then drive the wedge from outside until it is home. Glue on the faces, none on the wedge.`), cured('trim', 5, say`Saw the wedge flush.`)]),
+        ? [using(before('set', 5, say`Push the wedge in by hand, dry, until it is as thick as the kerf at the tenon’s end: it then stands ${mm(g.proudMm)} proud, and the bottom drives it home. Flush it does nothing; further out the shoulder does not close.`), 'caliper'), using(before('scrap', 10, say`Try it in scrap first: a blind wedge cannot be taken back.`), 'scrap', 'mallet'), wet('close', say`Glue on the faces, none on the wedge.`)]
+        : [using(before('fit', 10, say`Fit it dry; split the wedge and try it in the kerf.`), 'chisel'), using(wet('drive', say`Close the joint, then drive the wedge from outside until it is home. Glue on the faces, none on the wedge.`), 'mallet', 'swab'), using(cured('trim', 5, say`Saw the wedge flush.`), 'fine-saw')]),
     ],
     cautions: ['blade' as const], leavesGapMm: form.kind === 'round-tenon' ? PRESSED_MM : cheeksMm, removedCm3: g.kerfs * KERF_MM * g.kerfDepthMm * across / 1000, hold: { low: 0.6, high: 0.9 },
   }

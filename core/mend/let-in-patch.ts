@@ -8,7 +8,7 @@ import type { Loss, Part } from '../piece/schema'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
-import { before, cured, wet } from '../work'
+import { before, cured, using, wet } from '../work'
 
 /** Wood that is gone from an edge or a face, let in again in the same wood. */
 export const letInPatch: Mend<WoodCase> = {
@@ -61,10 +61,10 @@ function consider(c: WoodCase): Verdict {
     ],
     stock: [{ id: 'patch', serves: 'each', what: 'patch', count: 1, sizesMm: [deepMm + PROUD_MM, wideMm + 1, longMm + 1], wood: part.species, note: 'grain and rings as the part, a shade lighter rather than darker' }],
     steps: [
-      before('patch', 18, say`Cut the patch first, its sides leaning in ${TAPER_DEG}° to the bottom; lay it on with its grain along the part and scribe round it.`),
-      before('recess', 20, say`Cut the recess to the line, flat at the bottom, ${mm(deepMm)} deep; pare until it closes by pressing.`),
-      wet('glue', say`Glue bottom and sides, press square to the face; it stands ${PROUD_MM} mm proud.`),
-      cured('level', 7, say`Bring the patch down to the surface round it, with the grain.`),
+      using(before('patch', 18, say`Cut the patch first, its sides leaning in ${TAPER_DEG}° to the bottom; lay it on with its grain along the part and scribe round it.`), 'fine-saw', 'block-plane', 'knife'),
+      using(before('recess', 20, say`Cut the recess to the line, flat at the bottom, ${mm(deepMm)} deep; pare until it closes by pressing.`), 'knife', 'chisel', 'depth-stop'),
+      using(wet('glue', say`Glue bottom and sides, press square to the face; it stands ${PROUD_MM} mm proud.`), 'brush', 'swab'),
+      using(cured('level', 7, say`Bring the patch down to the surface round it, with the grain.`), 'block-plane', 'scraper'),
     ],
     cautions: ['blade'],
     leavesGapMm: 0.1,

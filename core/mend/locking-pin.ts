@@ -6,7 +6,8 @@ import { grainNear } from '../piece/geometry'
 import { dowelSolid } from './dowel-solid'
 import { no, sizeMm, type JointCase, type Mend, type Size, type Verdict } from './mend'
 import { reGlue } from './re-glue'
-import { cured } from '../work'
+import { tool } from '../reference/tools'
+import { cured, using } from '../work'
 
 /** Glued again, and a pin through it on a hidden face: for a round tenon that has walked out before. */
 export const lockingPin: Mend<JointCase> = {
@@ -58,7 +59,7 @@ function consider(c: JointCase): Verdict {
       size('stop-receiving', 'depth stop', depthMm, 'through the tenon and 2 pins on, 3 mm short of the far face', [input('to the far face', near + far, 'mm')]),
     ],
     stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [pinMm, depthMm + 4], wood: c.receiving.species, note: 'split, not sawn' }],
-    steps: [...glued.steps, cured('pin', 15, say`When it has cured: bore ${mm(pinMm)} from the hidden face, square to the tenon, ${mm(depthMm)} by a stop; pin in with a touch of glue, trimmed flush.`)],
+    steps: [...glued.steps, using(cured('pin', 15, say`When it has cured: bore ${mm(pinMm)} from the hidden face, square to the tenon, ${mm(depthMm)} by a stop; pin in with a touch of glue, trimmed flush.`), 'drill', tool('bit', pinMm), 'depth-stop', 'mallet', 'fine-saw')],
     cautions: [...new Set([...glued.cautions, 'drill' as const])],
     removedCm3: Math.PI / 4 * pinMm ** 2 * depthMm / 1000,
     hold: { low: Math.min(0.95, glued.hold.low + 0.05), high: Math.min(0.97, glued.hold.high + 0.02) },

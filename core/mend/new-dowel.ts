@@ -3,7 +3,8 @@ import { fitMm, mm, say } from '../measure/phrase'
 import { negate } from '../measure/vec'
 import { frameOfSegment, pointAtHeight, reachToSurfaceMm, sectionAt } from '../piece/geometry'
 import { dowelSnapped, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
-import { before } from '../work'
+import { tool } from '../reference/tools'
+import { before, using } from '../work'
 
 /** Stock diameters, millimetres. Inch stock is 1/4, 5/16, 3/8, 7/16 and 1/2 in: the two do not mix. */
 export const METRIC_STOCK_MM = [5, 6, 8, 10, 12, 14, 16, 18, 20]
@@ -103,10 +104,10 @@ function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d
     ],
     stock: [{ id: 'dowel' as const, serves: 'each' as const, what: 'dowel', count, sizesMm: [dowelMm, d.receivingMm + d.enteringMm], wood: 'beech or hard maple, straight-grained', note: 'grooved, ends chamfered' }],
     steps: [
-      before('bore', 10 + 7 * count, say`Level the stub and centre-punch it. Bore in steps: ${bitSteps(dowelMm).map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`),
-      before('clear', 3 * count, say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`),
-      before('measure', 5, say`Measure the hole. If it is more than ${fitMm(HAND_FIT_MM)} over the dowel, go to the next size and check the wall again.`),
-      before('groove', 5 + 2 * count, say`Groove the dowel along its length, ${(Math.sqrt(grooveMm2)).toFixed(1)} mm wide and deep, or the glue splits the leg.`),
+      using(before('bore', 10 + 7 * count, say`Level the stub and centre-punch it. Bore in steps: ${bitSteps(dowelMm).map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`), 'fine-saw', 'punch', 'drill', ...bitSteps(dowelMm).map(d => tool('bit', d)), 'depth-stop'),
+      using(before('clear', 3 * count, say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`), 'needle', 'straw', tool('bit', dowelMm)),
+      using(before('measure', 5, say`Measure the hole. If it is more than ${fitMm(HAND_FIT_MM)} over the dowel, go to the next size and check the wall again.`), 'caliper'),
+      using(before('groove', 5 + 2 * count, say`Groove the dowel along its length, ${(Math.sqrt(grooveMm2)).toFixed(1)} mm wide and deep, or the glue splits the leg.`), 'fine-saw'),
     ],
     cautions: ['drill' as const], leavesGapMm: Math.min(HAND_FIT_MM, 0.1), removedCm3: count * Math.PI * (dowelMm ** 2 - (form.diameterMm.value) ** 2) / 4 * (d.receivingMm + d.enteringMm) / 1000, hold: { low: 0.7, high: 0.95 },
   }

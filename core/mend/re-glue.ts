@@ -1,7 +1,7 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
-import { before } from '../work'
+import { before, using } from '../work'
 
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
 export const reGlue: Mend<JointCase> = {
@@ -27,8 +27,8 @@ function consider(c: JointCase): Verdict {
     fits: true, reason: say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
     sizes: [], stock: [], cautions: ['blade'], leavesGapMm: gap, removedCm3: 0, hold: { low: 0.7, high: 0.95 },
     steps: [
-      before('scrape', 13, say`Scrape the old glue off both faces with a keen edge held flat: glue off, wood on. Do not sand.`),
-      before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`),
+      using(before('scrape', 13, say`Scrape the old glue off both faces with a keen edge held flat: glue off, wood on. Do not sand.`), 'scraper'),
+      using(before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`), 'swab'),
       before('fit', 5, say`Fit dry: it goes together by hand and the shoulder closes all round.`),
     ],
   }

@@ -4,7 +4,7 @@ import { figureOf, inputOf } from '../measure/figure'
 import { assumed } from '../measure/measured'
 import { fitMm, mm, q, say } from '../measure/phrase'
 import type { Break, EarlierRepair } from '../piece/schema'
-import { before, wet } from '../work'
+import { before, using, wet } from '../work'
 import { no, type Mend, type Verdict } from './mend'
 import { pressBreak } from './press'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
@@ -53,11 +53,11 @@ function consider(c: WoodCase): Verdict {
     ],
     stock: [],
     steps: [
-      { ...before('soften', 5, say`Mark across the line in two places first. Then: ${method.how}.`), ...(method.soakMin > 0 ? { waitMin: method.soakMin } : {}) },
-      before('ease', holds ? EASE_MIN.holds : EASE_MIN.free, say`Ease it open with a thin blade from the end that gives first; stop where fibres lift, and soften again.`),
-      before('scrape', 15, say`Take all the old glue off both faces: glue off, wood on. A drop of water soaks in where it is bare.`),
-      before('register', 8, say`Close it dry along a straight batten on two faces${repair.offMm ? say`: it moves back by ${mm(repair.offMm.value)}` : say``}. Measure what stays open; over ${fitMm(CLEANED_MM)}, tell it before any glue.`),
-      wet('press', say`Glue on both faces; the batten strapped on again, film under it, then pressed square to the face.`),
+      { ...using(before('soften', 5, say`Mark across the line in two places first. Then: ${method.how}.`), 'pencil', 'warm-air'), ...(method.soakMin > 0 ? { waitMin: method.soakMin } : {}) },
+      using(before('ease', holds ? EASE_MIN.holds : EASE_MIN.free, say`Ease it open with a thin blade from the end that gives first; stop where fibres lift, and soften again.`), 'thin-blade'),
+      using(before('scrape', 15, say`Take all the old glue off both faces: glue off, wood on. A drop of water soaks in where it is bare.`), 'scraper', 'swab'),
+      using(before('register', 8, say`Close it dry along a straight batten on two faces${repair.offMm ? say`: it moves back by ${mm(repair.offMm.value)}` : say``}. Measure what stays open; over ${fitMm(CLEANED_MM)}, tell it before any glue.`), 'batten', 'strap', 'caliper'),
+      using(wet('press', say`Glue on both faces; the batten strapped on again, film under it, then pressed square to the face.`), 'brush', 'batten', 'strap'),
     ],
     cautions: method.cautions,
     leavesGapMm: CLEANED_MM,

@@ -11,7 +11,8 @@ import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { METRIC_STOCK_MM, POINT_SHARE, ROOM_FOR_GLUE_MM } from './new-dowel'
 import { breakOf, halvesAreFree, nearestJoint, partIn, type WoodCase } from './wood-case'
-import { before, wet } from '../work'
+import { tool } from '../reference/tools'
+import { before, using, wet } from '../work'
 
 /** A ragged snap glued only to find its place, sawn flat beside it, and both faces bored on centre for one long dowel. */
 export const sawAndBore: Mend<WoodCase> = {
@@ -132,11 +133,11 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
     stock: [{ id: 'dowel' as const, serves: 'each' as const, what: 'dowel', count: 1, sizesMm: [dowelMm, lengthMm], wood: 'ash, beech or hard maple, split not sawn', note: 'grooved along its length, both ends chamfered' }],
     steps: [
       ...face.steps.filter(s => s.when === 'before'),
-      wet('register', say`Register: a little glue on the ragged faces, only to find its place again; pressed along the part and seen straight from front and side. It carries nothing.`),
-      before('saw', 15, say`When it has set: a pencil line round the part and two marks across it. Saw all round in the nearest groove, about ${mm(sawMm)} from the ${end}, ${isAbove ? 'above' : 'below'} the break.`, 2),
-      before('bore', 25, say`Find both centres from the outside, not from the saw face; bore a scrap first. Bore ${mm(dowelMm + EASED_MM)}, stop ${mm(firstStop)} on the ${end}’s side and ${mm(secondStop)} on the other.`, 2),
-      before('dry', 10, say`Dry: dowel home, marks in line, straight from front and side, feet on the board. The saw took ${mm(KERF_MM)} of length: a pad under the foot, or the others trimmed; your choice.`, 2),
-      wet('glue', say`Glue in both bores, on the dowel and both faces; close, strap, set straight, wipe.`, 2),
+      using(wet('register', say`Register: a little glue on the ragged faces, only to find its place again; pressed along the part and seen straight from front and side. It carries nothing.`), 'brush', 'batten'),
+      using(before('saw', 15, say`When it has set: a pencil line round the part and two marks across it. Saw all round in the nearest groove, about ${mm(sawMm)} from the ${end}, ${isAbove ? 'above' : 'below'} the break.`, 2), 'pencil', 'fine-saw'),
+      using(before('bore', 25, say`Find both centres from the outside, not from the saw face; bore a scrap first. Bore ${mm(dowelMm + EASED_MM)}, stop ${mm(firstStop)} on the ${end}’s side and ${mm(secondStop)} on the other.`, 2), 'drill', tool('bit', dowelMm + EASED_MM), 'depth-stop', 'scrap'),
+      using(before('dry', 10, say`Dry: dowel home, marks in line, straight from front and side, feet on the board. The saw took ${mm(KERF_MM)} of length: a pad under the foot, or the others trimmed; your choice.`, 2), 'batten', 'square'),
+      using(wet('glue', say`Glue in both bores, on the dowel and both faces; close, strap, set straight, wipe.`, 2), 'brush', 'strap', 'swab'),
     ],
     cautions: ['drill' as const, 'blade' as const],
     removedCm3: Math.PI / 4 * dowelMm ** 2 * lengthMm / 1000 + section * KERF_MM / 1000,

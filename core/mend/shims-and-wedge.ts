@@ -3,7 +3,7 @@ import { fitMm, say } from '../measure/phrase'
 import { kerfAndWedge } from './kerf-and-wedge'
 import { EASY_FIT_MM, no, rocksAtEdges, widest, type JointCase, type Mend, type TwoEnds, type Verdict } from './mend'
 import { shims } from './shims'
-import { before } from '../work'
+import { before, using } from '../work'
 
 /** Loose at cheeks and edges together, the commonest way of all: shims take the one, a wedge the other. */
 export const shimsAndWedge: Mend<JointCase> = {
@@ -38,7 +38,7 @@ function consider(c: JointCase): Verdict {
     sizes: [...shimmed.sizes, ...wedged.sizes],
     stock: [...shimmed.stock, ...wedged.stock],
     // The shims are on before the kerf is sawn, or its saw tears them.
-    steps: [...shimmed.steps, { ...before('glue-shims', 3, say`Glue the shims to the tenon and let them set before it is kerfed.`), waitMin: SHIMS_SET_MIN }, ...wedged.steps],
+    steps: [...shimmed.steps, { ...using(before('glue-shims', 3, say`Glue the shims to the tenon and let them set before it is kerfed.`), 'brush', 'strap'), waitMin: SHIMS_SET_MIN }, ...wedged.steps],
     cautions: [...new Set([...shimmed.cautions, ...wedged.cautions])],
     leavesGapMm: Math.max(shimmed.leavesGapMm, wedged.leavesGapMm),
     removedCm3: shimmed.removedCm3 + wedged.removedCm3,

@@ -2,7 +2,7 @@ import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, isTapered, TAPER_MM, no, rocksAtEdges, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
-import { before } from '../work'
+import { before, using } from '../work'
 
 export const SHIM_MOST_MM = 1.5
 /** Room for the glue once the shims are in, in all, millimetres; well inside what any glue here bridges. */
@@ -65,10 +65,10 @@ function consider(c: JointCase): Verdict {
     ],
     stock: [{ id: 'shim', serves: 'each', what: isTapered(cheek) ? 'tapered shim' : 'shim', count, sizesMm: [Math.max(atMouth, atBottom), wide, long], wood: c.entering.species, note: 'long grain with the tenon' }],
     steps: [
-      before('scrape', 10, say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`),
-      before('cut-shims', 8, say`${Math.max(atMouth, atBottom) < SHAVING_MM ? say`Plane ${count} ${count === 1 ? 'shaving' : 'shavings'} for a shim` : say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}`}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`),
-      ...(isTapered(cheek) ? [before('taper-shims', 8, say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`)] : []),
-      before('fit-shims', 7, say`Fit dry by hand pressure; shave a shim if it wants the mallet.`),
+      using(before('scrape', 10, say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`), 'scraper', 'chisel'),
+      using(before('cut-shims', 8, say`${Math.max(atMouth, atBottom) < SHAVING_MM ? say`Plane ${count} ${count === 1 ? 'shaving' : 'shavings'} for a shim` : say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}`}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`), 'fine-saw', 'block-plane', 'caliper'),
+      ...(isTapered(cheek) ? [using(before('taper-shims', 8, say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`), 'block-plane', 'caliper')] : []),
+      using(before('fit-shims', 7, say`Fit dry by hand pressure; shave a shim if it wants the mallet.`), 'block-plane'),
     ],
     cautions: ['blade'], leavesGapMm: FOR_GLUE_MM, removedCm3: 0, hold: { low: 0.65, high: 0.92 },
   }

@@ -1,7 +1,9 @@
 import { closedIn, linesOf, type Stage } from '../glueup'
+import { isMetal, WAYS_OUT } from '../hardware'
 import { joined, q, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
+import { together, tool, type ToolUse } from '../reference/tools'
 import { handsOn, type Task } from '../work'
 import { chosenWork } from './candidates'
 import { jointOf } from './job'
@@ -41,6 +43,7 @@ export function dryRun(g: Graph, mending: readonly Task[]): Task | null {
     minutes: handsOn(DRY_RUN_MIN),
     waitMin: 0,
     clockMin: null,
+    tools: [tool('mallet'), tool('square'), tool('strap')],
     title: say`Dry run`,
     words: say`Close everything without glue, stage by stage, with its clamps: every shoulder home, diagonals alike, four feet down.`,
     why: say`What is found out now costs nothing; with glue on every surface it costs the piece.`,
@@ -84,7 +87,7 @@ const working = ({ stage }: InHand): Task['minutes'] => ({ low: stage.working.lo
 
 /** What one pair of hands does before or after the gluing itself. */
 const roundGlue = (inHand: InHand, kind: 'lay-out' | 'clamps-off', after: Task['after'], usualMin: number) =>
-  ({ ...inHand.common, id: `${named(inHand)}/${kind}`, kind, after, hands: 1, minutes: handsOn(usualMin), clockMin: null })
+  ({ ...inHand.common, id: `${named(inHand)}/${kind}`, kind, after, hands: 1, minutes: handsOn(usualMin), clockMin: null, tools: kind === 'clamps-off' ? [tool('scraper')] : [tool('swab')] })
 
 function fasten(inHand: InHand, after: Task['after']): Task {
   const { stage, closed, names, common } = inHand
@@ -95,6 +98,7 @@ function fasten(inHand: InHand, after: Task['after']): Task {
     after,
     minutes: working(inHand),
     clockMin: null,
+    tools: [tool('driver'), tool('spanner')],
     title: say`Fasten ${names}`,
     words: say`Home without glue: screws, bolts, buttons or clips back where their labels say, drawn up a little each in turn.`,
     why: say`Hardware holds it; glue would hold it where it has to move.`,
@@ -124,6 +128,7 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   const own = wetSteps(g, lines)
   const rest = say`${stage.lines.length > 0 ? 'clamp, ' : ''}${stage.joints.length > 0 ? 'check diagonals and feet, ' : 'see that it is straight, '}wipe`
   const dry = stage.dry.length === 0 ? say`` : say` No glue in ${stage.dry.map(id => tagOf(jointOf(g.job.piece, id))).join(', ')}: its hardware back, drawn up last.`
+  const back = putBack(g, stage)
   return {
     ...common,
     id: glueTask(stage),
@@ -131,12 +136,26 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
     after,
     minutes: working(inHand),
     clockMin: usableMin,
+    tools: own.tools.length > 0 ? own.tools : [tool('brush'), tool('swab')],
     title: say`Spread and close ${names}`,
-    words: own.isAll ? say`${glues}. ${own.words} Then ${rest}.${dry}` : say`${glues} on both faces, close, ${rest}.${dry} ${own.words}`,
+    words: own.isAll ? say`${glues}. ${own.words} Then ${rest}.${dry}${back}` : say`${glues} on both faces, close, ${rest}.${dry}${back} ${own.words}`,
     why: say`${q(stage.working.value, 'min')} of work in ${q(usableMin, 'min')}.`,
     facts: closed,
   }
 }
+
+/** What belongs to the make of a glued joint and came out to open it goes back: screws as they were, pins and wedges new. */
+function putBack(g: Graph, stage: Stage): Phrase {
+  const out = g.settled.apart.moves.flatMap(m => m.locksFirst).filter(l => l.made && stage.joints.includes(l.joint) && !stage.dry.includes(l.joint))
+  const kinds = [...new Set(out.map(l => l.kind))]
+  const words = kinds.map((kind) => {
+    const tags = out.filter(l => l.kind === kind).map(l => tagOf(jointOf(g.job.piece, l.joint))).join(', ')
+    return isMetal(kind) ? say` ${capital(WAYS_OUT[kind].label)}s back in ${tags}, drawn up when the clamps are on.` : say` A new ${WAYS_OUT[kind].label} in ${tags}.`
+  })
+  return joined(words, '')
+}
+
+const capital = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}`
 
 function clampsOff(g: Graph, inHand: InHand): Task {
   const facts = [factOf(inHand, 'clamps-off')]
@@ -157,15 +176,16 @@ const troublesIn = (g: Graph, lines: readonly string[]): string[] =>
   [...new Set(lines.map(line => g.settled.closings.find(c => c.id === line)?.trouble ?? line))].filter(id => g.job.troubles.some(t => t.id === id))
 
 /** What mends say about their own gluing, and whether it says how every line of the stage is glued. */
-function wetSteps(g: Graph, lines: readonly string[]): { words: Phrase, isAll: boolean } {
+function wetSteps(g: Graph, lines: readonly string[]): { words: Phrase, isAll: boolean, tools: ToolUse[] } {
   const told = lines.map((line) => {
     const closing = g.settled.closings.find(c => c.id === line)
     const work = closing ? woodWork(g.settled.wood.find(m => m.trouble === closing.trouble)!) : chosenWork(g.settled.mends.find(m => `joint:${m.joint}` === line) ?? NO_MEND)
     const steps = work?.steps.filter(s => s.when === 'wet' && s.turn === (closing?.turn ?? 1)) ?? []
     const joint = g.job.piece.joints.find(j => `joint:${j.id}` === line)
-    return steps.map(s => (joint ? say`${tagOf(joint)}: ${s.words}` : s.words))
+    return steps.map(s => ({ ...s, words: joint ? say`${tagOf(joint)}: ${s.words}` : s.words }))
   })
-  return { words: joined(told.flat(), ' '), isAll: told.every(words => words.length > 0) }
+  const steps = told.flat()
+  return { words: joined(steps.map(s => s.words), ' '), isAll: told.every(own => own.length > 0), tools: together(steps.flatMap(s => s.tools ?? [])) }
 }
 
 const NO_MEND: JointMend = { joint: '', options: [], chosen: null, picked: false }

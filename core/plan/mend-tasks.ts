@@ -1,6 +1,7 @@
 import { say } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import type { Stage } from '../glueup'
+import { tool } from '../reference/tools'
 import { handsOn, type Before, type Step, type Task } from '../work'
 import { chosenWork } from './candidates'
 import { jointOf } from './job'
@@ -31,6 +32,7 @@ function cleaning(g: Graph): Task[] {
     line: `joint:${joint}`,
     waitMin: 0,
     clockMin: null,
+    tools: [tool('scraper'), tool('swab')],
     title: say`${tagOf(jointOf(g.job.piece, joint))}, cleaned`,
     words: say`Scrape the old glue off both faces, keep the wood; fit it dry.`,
     why: say`It was opened because it was in the way, and closes with new glue.`,
@@ -138,6 +140,7 @@ function chain(g: Graph, c: Chain): Task[] {
       line: own ?? null,
       waitMin: step.waitMin ?? 0,
       clockMin: step.waitMin ?? null,
+      tools: step.tools ?? [],
       title: c.title,
       words: step.words,
       why: c.reason,

@@ -5,6 +5,7 @@ import { faultTag } from '../piece/faults'
 import { nameOf } from '../piece/names'
 import type { Piece } from '../piece/schema'
 import type { Move, OffBefore, TakeApart } from '../takeapart'
+import { tool, type ToolId } from '../reference/tools'
 import { handsOn, type Task, type TaskKind } from '../work'
 import type { Done } from './done'
 
@@ -36,6 +37,7 @@ interface Draft {
   readonly words: Phrase
   readonly why: Phrase
   readonly facts?: readonly string[]
+  readonly tools: readonly ToolId[]
 }
 
 const LABELS: Draft = {
@@ -45,6 +47,7 @@ const LABELS: Draft = {
   title: say`Label it`,
   words: say`A label on every part that comes off, a picture from each side, overhangs measured.`,
   why: say`What is not marked goes home the wrong way round.`,
+  tools: ['labels', 'camera'],
 }
 
 /** Everything until the last joint is open, one after another; what soaks may soak together. */
@@ -73,7 +76,7 @@ export function openingTasks(piece: Piece, apart: TakeApart, done: Done): Task[]
   return tasks
 }
 
-function taskOf({ id, kind, usualMin, waitMin = 0, joints = [], title, words, why, facts }: Draft, after: readonly string[], done: boolean): Task {
+function taskOf({ id, kind, usualMin, waitMin = 0, joints = [], title, words, why, facts, tools }: Draft, after: readonly string[], done: boolean): Task {
   return {
     id, kind, joints, title, words, why, waitMin, done,
     troubles: [],
@@ -83,6 +86,7 @@ function taskOf({ id, kind, usualMin, waitMin = 0, joints = [], title, words, wh
     minutes: handsOn(usualMin),
     clockMin: waitMin > 0 ? waitMin : null,
     facts: facts ?? [id],
+    tools: tools.map(t => tool(t)),
   }
 }
 
@@ -90,10 +94,10 @@ function offTask(piece: Piece, off: OffBefore): Draft {
   const why = say`It is in the way, and is not to be struck.`
   if (off.kind === 'lift') {
     const words = say`The ${nameOf(piece, off.part)} only lies there: lift it off.`
-    return { id: `part:${off.part}/off`, kind: 'off', usualMin: OFF_MIN, title: say`Lift it off`, words, why }
+    return { id: `part:${off.part}/off`, kind: 'off', usualMin: OFF_MIN, title: say`Lift it off`, words, why, tools: [] }
   }
   const { id, title, words } = OFF_WORDS[off.kind]
-  return { id, kind: 'off', usualMin: OFF_MIN, title: say`${title}`, words: say`${words}`, why }
+  return { id, kind: 'off', usualMin: OFF_MIN, title: say`${title}`, words: say`${words}`, why, tools: off.kind === 'stuffing' ? ['tack-lifter', 'camera'] : ['driver'] }
 }
 
 /** What comes off, what is found, what is got out and what is held before a move, each a thing to do of its own. */
@@ -105,6 +109,7 @@ function beforeTheMove(piece: Piece, move: Move): Draft[] {
     usualMin: OFF_MIN,
     title: say`${WAYS_OUT[h.kind].label} off first`,
     words: say`${WAYS_OUT[h.kind].way}`,
+    tools: WAYS_OUT[h.kind].tools,
     why: say`It sits on the ${h.on.kind === 'part' ? nameOf(piece, h.on.id) : 'piece'} that is struck or turned over.`,
   }))
   const metal = move.findMetal.map((id): Draft => ({
@@ -114,6 +119,7 @@ function beforeTheMove(piece: Piece, move: Move): Draft[] {
     joints: [id],
     title: say`Find the metal in ${tag(id)}`,
     words: say`Somebody saw signs of it: a magnet, a bright light along the grain, under every plug and filler.`,
+    tools: ['magnet'],
     why: say`Hitting a part that is secretly held breaks another part.`,
   }))
   const locks = move.locksFirst.map((l): Draft => ({
@@ -123,6 +129,7 @@ function beforeTheMove(piece: Piece, move: Move): Draft[] {
     joints: [l.joint],
     title: say`${WAYS_OUT[l.kind].label} out of ${tag(l.joint)}`,
     words: say`${WAYS_OUT[l.kind].way} If it will not come: ${WAYS_OUT[l.kind].otherwise}`,
+    tools: WAYS_OUT[l.kind].tools,
     why: say`It locks the joint: hitting a part that is held breaks another part.`,
   }))
   return [...off, ...metal, ...locks, ...move.frail.map(id => frailTask(piece, move, id))]
@@ -132,7 +139,7 @@ function frailTask(piece: Piece, move: Move, id: string): Draft {
   const fault = piece.faults.find(f => f.id === id)!
   const part = nameOf(piece, fault.part)
   // The same wood may be struck in several moves, and is held in each.
-  const own = { id: `fault:${id}/held-for-${move.opens[0]!}`, kind: 'hold-closed' as const, usualMin: HOLD_CLOSED_MIN }
+  const own = { id: `fault:${id}/held-for-${move.opens[0]!}`, kind: 'hold-closed' as const, usualMin: HOLD_CLOSED_MIN, tools: [] }
   return fault.kind === 'worm'
     ? { ...own, title: say`Spare ${faultTag(piece, fault)}`, words: say`No blow on the ${part} where it is eaten; pull at its sound length.`, why: say`Eaten wood crushes under a block.` }
     : { ...own, title: say`Hold ${faultTag(piece, fault)} closed`, words: say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`, why: say`The move strikes or springs that wood.` }
@@ -146,6 +153,7 @@ const softenTask = (piece: Piece, { joint, method }: Move['methods'][number]): D
   joints: [joint],
   title: say`Undo the glue in ${tagOf(piece.joints.find(j => j.id === joint)!)}`,
   words: method.how,
+  tools: method.soakMin > 0 ? ['warm-air', 'syringe'] : [],
   why: say`The gentlest way that the finish near by stands.`,
 })
 
@@ -156,6 +164,7 @@ const moveTask = (piece: Piece, move: Move, facts: readonly string[]): Draft => 
   joints: move.opens,
   title: say`Move out ${move.opens.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`,
   words: move.words,
+  tools: ['mallet', 'reversed-clamp'],
   why: move.springMm > 0.5 ? say`It has to be sprung ${q(move.springMm, 'mm')} sideways.` : say`It leaves along its own line.`,
   facts,
 })

@@ -17,7 +17,7 @@ import { glueTask } from './task-graph'
 import { woodWork } from './wood'
 import type { TimedTask } from '../work'
 import { readingsOf } from './readings'
-import { stockOf } from './shopping'
+import { stockOf, toolsOf } from './shopping'
 import { stopsOf } from './stops'
 import { answeredTroubles } from './troubles'
 
@@ -33,6 +33,8 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const readings = readingsOf(job, draft)
   const whole = readWholePiece(piece)
   const isWhole = isComplete(job, draft, { troubles, readings, whole })
+  // While something is open it is not tested again to be sent home.
+  const tasks = timedTasks(draft).filter(t => isWhole || t.kind !== 'test-again')
   const glueArea = draft.stages.flatMap(s => s.joints).filter(id => isGlued(piece, jointOf(piece, id)) || draft.mends.some(m => m.joint === id)).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
   return {
     piece: piece.id,
@@ -49,8 +51,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     preparation: draft.preparation,
     readyMin: draft.readyMin,
     stages: draft.stages,
-    // While something is open it is not tested again to be sent home.
-    tasks: timedTasks(draft).filter(t => isWhole || t.kind !== 'test-again'),
+    tasks,
     bottleneckMin: draft.staging.bottleneckMin,
     glue: {
       choice: chooseGlue(draft.needs, job.school, job.shop, climate),
@@ -61,7 +62,8 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
       changes,
     },
     returnMin: isWhole ? usableFrom(job, draft) : null,
-    stock: stockOf(draft.mends, draft.wood),
+    stock: stockOf(draft.mends, draft.wood, tasks),
+    tools: toolsOf(tasks),
     gates: gatesOf(piece, draft, { troubles, readings, whole }),
     readings,
     stops: stopsOf(job, draft, troubles, readings),

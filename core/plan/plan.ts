@@ -5,10 +5,11 @@ import type { ScheduledStage } from '../glueup'
 import type { Trouble } from '../condition/troubles'
 import type { Figure } from '../measure/figure'
 import type { Phrase } from '../measure/phrase'
-import type { MendId, Stock, Verdict } from '../mend'
+import type { MendId, Verdict } from '../mend'
 import type { Command } from '../piece/commands'
 import type { ClearanceKey, GlueId, School, Settled } from '../piece/words'
 import type { TakeApart } from '../takeapart'
+import type { StockLine, ToolLine } from './shopping'
 import type { TimedTask } from '../work'
 
 export interface MendOption { readonly id: MendId, readonly label: string, readonly short: string, readonly opens: boolean, readonly undo: 'yes' | 'partly' | 'no', readonly verdict: Verdict }
@@ -122,7 +123,9 @@ export interface Plan {
    * cause that would bring it back unanswered, a reading that decides. When somebody is there, not in the night.
    */
   readonly returnMin: number | null
-  readonly stock: readonly Stock[]
+  /** What to buy or cut, and the tools of the work that is left. */
+  readonly stock: readonly StockLine[]
+  readonly tools: readonly ToolLine[]
   readonly gates: readonly Gate[]
   readonly readings: readonly Reading[]
   /** What keeps the plan from going on, gravest first, each with what would free it. */

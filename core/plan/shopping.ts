@@ -1,15 +1,61 @@
 import type { Stock } from '../mend'
+import { TOOLS, type ToolId } from '../reference/tools'
+import type { TimedTask } from '../work'
 import { chosenWork } from './candidates'
 import type { JointMend, TroubleMend } from './plan'
 import { woodWork } from './wood'
 
+/** Something to cut or buy, for which troubles, and when the first work that may need it is begun; null while nothing has a time. */
+export interface StockLine extends Stock {
+  readonly troubles: readonly string[]
+  readonly wantedMin: number | null
+}
+
+/** A tool for the work that is left: in which sizes, for which tasks, and when first. */
+export interface ToolLine {
+  readonly id: ToolId
+  readonly label: string
+  readonly sizesMm: readonly number[]
+  readonly tasks: readonly string[]
+  readonly wantedMin: number | null
+}
+
 /** What to cut or buy for all mends, like things together. */
-export function stockOf(mends: readonly JointMend[], wood: readonly TroubleMend[]): Stock[] {
-  const merged = new Map<string, Stock>()
-  for (const s of [...mends.flatMap(m => chosenWork(m)?.stock ?? []), ...wood.flatMap(m => woodWork(m)?.stock ?? [])]) {
+export function stockOf(mends: readonly JointMend[], wood: readonly TroubleMend[], tasks: readonly TimedTask[]): StockLine[] {
+  const merged = new Map<string, Omit<StockLine, 'wantedMin'>>()
+  const asked = [
+    ...mends.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [`joint:${m.joint}`] }))),
+    ...wood.flatMap(m => (woodWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [m.trouble] }))),
+  ]
+  for (const s of asked) {
     const key = `${s.id} ${s.what} ${s.sizesMm.map(x => x.toFixed(2)).join('x')} ${s.wood}`
     const before = merged.get(key)
-    merged.set(key, before ? { ...before, count: s.serves === 'all' ? Math.max(before.count, s.count) : before.count + s.count } : s)
+    const count = !before ? s.count : s.serves === 'all' ? Math.max(before.count, s.count) : before.count + s.count
+    merged.set(key, { ...(before ?? s), count, troubles: [...before?.troubles ?? [], ...s.troubles] })
   }
-  return [...merged.values()]
+  return [...merged.values()].map(s => ({ ...s, wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))) }))
+}
+
+const serves = (task: TimedTask, trouble: string): boolean => task.troubles.includes(trouble) || task.id.startsWith(`${trouble}/`)
+
+/** Every tool of the work that is left, in the order of first use. */
+export function toolsOf(tasks: readonly TimedTask[]): ToolLine[] {
+  const left = tasks.filter(t => !t.done)
+  const ids = [...new Set(left.flatMap(t => t.tools.map(u => u.id)))]
+  return ids.map((id) => {
+    const own = left.filter(t => t.tools.some(u => u.id === id))
+    const sizes = own.flatMap(t => t.tools.flatMap(u => (u.id === id && u.sizeMm !== null ? [u.sizeMm] : [])))
+    return {
+      id,
+      label: TOOLS[id].label,
+      sizesMm: [...new Set(sizes)].sort((a, b) => a - b),
+      tasks: own.map(t => t.id),
+      wantedMin: firstMin(own),
+    }
+  })
+}
+
+function firstMin(tasks: readonly TimedTask[]): number | null {
+  const starts = tasks.flatMap(t => (t.done || t.time === null ? [] : [t.time.startMin]))
+  return starts.length > 0 ? Math.min(...starts) : null
 }

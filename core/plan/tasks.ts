@@ -39,6 +39,7 @@ function testAgain(g: Graph, others: readonly Task[]): Task {
     minutes: handsOn(Math.max(2, count * TEST_JOINT_MIN)),
     waitMin: 0,
     clockMin: null,
+    tools: [],
     title: say`Test every joint again`,
     words: say`Go round all joints as at the start, and over every break; write down what ticks.`,
     why: say`It leaves only when nothing moves that should not.`,

@@ -1,4 +1,5 @@
 import type { Phrase } from '../measure/phrase'
+import { tool, type ToolId, type ToolUse } from '../reference/tools'
 
 /**
  * One thing a mend does to the wood, in its place among the mend’s glue lines: before the line of its turn is spread, while
@@ -15,6 +16,8 @@ export interface Step {
   readonly when: 'before' | 'wet' | 'cured'
   /** Nobody works on it for so long afterwards, minutes. */
   readonly waitMin?: number
+  /** What has to lie ready for it. */
+  readonly tools?: readonly ToolUse[]
 }
 
 export const before = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({ id, words, minutes, turn, when: 'before' })
@@ -23,3 +26,7 @@ export const cured = (id: string, minutes: number, words: Phrase, turn = 1): Ste
 
 /** Hands-on minutes of a mend, usual, without what is done while its glue is open. */
 export const minutesOf = (steps: readonly Step[]): number => steps.reduce((sum, s) => sum + s.minutes, 0)
+
+/** A step with what has to lie ready for it. */
+export const using = (step: Step, ...tools: readonly (ToolId | ToolUse)[]): Step =>
+  ({ ...step, tools: tools.map(t => (typeof t === 'string' ? tool(t) : t)) })

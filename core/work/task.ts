@@ -1,4 +1,5 @@
 import type { Phrase } from '../measure/phrase'
+import type { ToolUse } from '../reference/tools'
 
 /** What sort of work it is: `finish` is what follows on a cured glue line. */
 export type TaskKind
@@ -27,6 +28,8 @@ export interface Task {
   readonly waitMin: number
   /** A clock to run with it, minutes: soaking, or what may be used of the open time. */
   readonly clockMin: number | null
+  /** What has to lie ready for it; clamps are told by themselves. */
+  readonly tools: readonly ToolUse[]
   readonly title: Phrase
   readonly words: Phrase
   readonly why: Phrase

@@ -3,6 +3,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { describeDuration, describeWallTime, formatWallTime, MIN_PER_DAY, minuteOfDay, parseWallTime } from '#core/measure/wall-time'
 import type { PieceEvent } from '#core/piece/schema'
 import { benchSteps, eventOf, gatesFor, glueTask, PHASES } from '#core/plan'
+import { TOOLS, type ToolUse } from '#core/reference/tools'
 import { stateOf } from '#core/work'
 import { newId, wallNow } from '~/composables/useDevice'
 
@@ -84,6 +85,8 @@ function startClock(): void {
 }
 function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
 const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
+const { len } = useUnits()
+const toolText = ({ id, sizeMm }: ToolUse) => `${TOOLS[id].label}${sizeMm === null ? '' : ` ${len(sizeMm)}`}`
 const PHASE_WORDS = { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' } as const
 useKeys({
   ' ': tick,
@@ -116,6 +119,7 @@ useKeys({
         About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
         <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
       </p>
+      <p v-if="step.tools.length > 0" class="about">Have ready: {{ step.tools.map(toolText).join(', ') }}</p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
       <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
       <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">The time is over: close and clamp now, or scrape it off.</p>

@@ -57,6 +57,7 @@ const heading = computed(() => (plan.value ? 'Nothing is wrong: nothing to mend'
 const does = computed(() => (fitting.value === 0 ? 'no mend here does' : fitting.value === 1 ? 'one mend would do' : `${fitting.value} mends would do`))
 const SCHOOLS = { conserve: 'conserve first', everyday: 'everyday shop', strength: 'strength first' } as const
 /** A few words for a chip: the tag, and where it has none the name. */
+const nameFor = (id: string) => { const t = troubles.value.find(x => x.id === id); return t ? t.tag || troubleName(piece.value!, t) : id.split(':')[1] }
 const chipWords = (t: AnsweredTrouble) => (t.tag ? (t.part && t.fault ? nameOf(piece.value!, t.part) : '') : troubleName(piece.value!, t))
 const title = computed(() => (trouble.value ? `${trouble.value.tag || troubleName(piece.value!, trouble.value)} ${chosen.value?.short ?? ''}` : ''))
 
@@ -109,12 +110,26 @@ function choose(mend: string | null): void {
         <section aria-labelledby="buy">
           <h2 id="buy">To buy or cut, for the whole piece</h2>
           <p v-if="plan.stock.length === 0" class="soft">Nothing.</p>
-          <ul>
-            <li v-for="(s, i) in plan.stock" :key="i"><strong>{{ s.count }} {{ s.count === 1 ? s.what : `${s.what}s` }}</strong><template v-if="s.sizesMm.length">,&#32;<span class="measure">{{ s.sizesMm.map(x => len(x)).join(' × ') }}</span></template><template v-if="s.wood">, {{ s.wood }}</template><br><span class="small soft">{{ s.note }}</span></li>
+          <ul class="wanted">
+            <li v-for="(s, i) in plan.stock" :key="i">
+              <strong>{{ s.count }} {{ s.count === 1 ? s.what : `${s.what}s` }}</strong>
+              <template v-if="s.sizesMm.length">,&#32;<span class="measure">{{ s.sizesMm.map(x => len(x)).join(' × ') }}</span></template>
+              <template v-if="s.wood">, {{ s.wood }}</template>
+              <br>
+              <span class="small soft">For {{ s.troubles.map(nameFor).join(', ') }}. {{ s.note }}</span>
+            </li>
             <li v-if="plan.glue.grams">{{ plan.glue.chosen?.glue.label }}, about <FigureValue :figure="plan.glue.grams" label="Glue to have ready" /></li>
           </ul>
         </section>
       </div>
+      <section v-if="plan.tools.length > 0" aria-labelledby="tools">
+        <h2 id="tools">Tools for what is left, in the order of first use</h2>
+        <ul class="tools">
+          <li v-for="t in plan.tools" :key="t.id">
+            {{ t.label }}<template v-if="t.sizesMm.length">&#32;<span class="measure">{{ t.sizesMm.map(x => len(x)).join(', ') }}</span></template>
+          </li>
+        </ul>
+      </section>
     </template>
     <header v-else><h1>{{ heading }}</h1></header>
     <TroubleList v-if="plan && others.length > 0" :troubles="others" />
@@ -127,6 +142,8 @@ function choose(mend: string | null): void {
 .big { font-size: inherit; }
 summary { cursor: pointer; min-height: 24px; text-decoration: underline; text-underline-offset: 3px; }
 section { display: grid; gap: 8px; align-content: start; border-top: 1px solid var(--rule); padding-top: 10px; }
+.tools { columns: 2; column-gap: 24px; font-size: 14px; }
+.tools li { break-inside: avoid; padding: 2px 0; }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; }
-@media (max-width: 640px) { .pair { grid-template-columns: 1fr; } }
+@media (max-width: 640px) { .tools { columns: 1; } .pair { grid-template-columns: 1fr; } }
 </style>

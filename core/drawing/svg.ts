@@ -9,7 +9,8 @@ const MARGIN = 70
 
 export interface SvgMark { readonly joint: string, readonly tag: string, readonly pencil: 'ink' | 'red' | 'blue' }
 
-export interface SvgFault { readonly mark: FaultMark, readonly tag: string }
+/** A fault with its number: in red unless another pencil is said, as for what is mended. */
+export interface SvgFault { readonly mark: FaultMark, readonly tag: string, readonly pencil?: SvgMark['pencil'] }
 
 /** A drawing as an SVG file of its own: faces, edges, what is missing as a broken outline, the numbers of joints and faults in the pencil that fits. */
 export function drawingSvg(drawing: Drawing, title: string, marks: readonly SvgMark[], faults: readonly SvgFault[] = []): string {
@@ -21,7 +22,7 @@ export function drawingSvg(drawing: Drawing, title: string, marks: readonly SvgM
   const onSheet = (p: Point): Point => ({ x: p.x - minX + MARGIN, y: p.y - minY + MARGIN })
   const spots = [
     ...marks.flatMap((m) => { const spot = drawing.spots.find(x => x.joint === m.joint); return spot ? [{ id: m.joint, tag: m.tag, pencil: m.pencil, at: onSheet(spot.at) }] : [] }),
-    ...faults.map(({ mark, tag }) => ({ id: mark.fault, tag, pencil: 'red' as const, at: onSheet(mark.at) })),
+    ...faults.map(({ mark, tag, pencil = 'red' }) => ({ id: mark.fault, tag, pencil, at: onSheet(mark.at) })),
   ]
   const sheet = { widthPx: maxX - minX + 2 * MARGIN, heightPx: maxY - minY + 2 * MARGIN }
   const wood = new WoodMap(drawing.faces.map(f => f.outline.map(onSheet)), sheet)

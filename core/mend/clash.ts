@@ -1,5 +1,6 @@
 import { betweenBoresMm, outsideMm, pointsAlong, toSolidMm, type Bore } from '../geometry'
-import { axisLengthMm } from '../piece/geometry'
+import { cross, length, subtract, unit } from '../measure/vec'
+import { axisLengthMm, frameOfSegment, pointAtShare } from '../piece/geometry'
 import { shareNear } from '../piece/places'
 import type { Part } from '../piece/schema'
 import type { Design } from './design'
@@ -39,11 +40,17 @@ function betweenSolidsMm(a: Part, b: Part): number {
   return Math.max(from(a, b), from(b, a))
 }
 
+/** How far round a bore leans from the part’s axis: along it its flat end reaches no further than its middle. */
+function slantOf(part: Part, { from, to }: Bore): number {
+  const { tangent } = frameOfSegment(part, pointAtShare(part, shareNear(part, from)).segment)
+  return length(cross(unit(subtract(to, from)), tangent))
+}
+
 /** How far what is taken out stays from a saw cut through the part, along its axis. */
-function toCutMm({ part, bores, recesses }: Taken, atMm: number): number {
+export function toCutMm({ part, bores, recesses }: Taken, atMm: number): number {
   const total = axisLengthMm(part)
   const spans = [
-    ...bores.map(b => ({ ends: [b.from, b.to], moreMm: b.diameterMm / 2 })),
+    ...bores.map(b => ({ ends: [b.from, b.to], moreMm: b.diameterMm / 2 * slantOf(part, b) })),
     ...recesses.map(r => ({ ends: [r.axis[0]!, r.axis[r.axis.length - 1]!], moreMm: 0 })),
   ]
   return Math.min(...spans.map(({ ends, moreMm }) => {

@@ -3,6 +3,7 @@ import { applyAll, newChair } from '../../tests/fixtures/pieces'
 import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import { newFault } from '../piece/faults'
+import { newHold } from '../piece/new-hold'
 import type { Break, Loss, Piece } from '../piece/schema'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { planPiece } from '.'
@@ -16,6 +17,33 @@ const plan = (piece: Piece) => planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, 
 const both = (loss: Loss, ...more: Parameters<typeof applyAll>[1]) => applyAll(chair, [{ do: 'add-fault', fault: snap }, { do: 'add-fault', fault: loss }, ...more])
 const chosen = (piece: Piece) => Object.fromEntries(plan(piece).woodMends.map(m => [m.trouble, m.chosen]))
 const reason = (piece: Piece, trouble: string) => phraseText(plan(piece).woodMends.find(m => m.trouble === trouble)!.options.find(o => o.id === 'let-in-patch')!.verdict.reason)
+
+describe('a mend and what is in the wood besides', () => {
+  const screwAt = (along: number): Parameters<typeof applyAll>[1][number] => ({ do: 'add-hold', hold: newHold('screw', 'old-screw', { kind: 'part', id: LEG, along }, { state: 'holds' }) })
+  const snapped = applyAll(chair, [{ do: 'add-fault', fault: snap }])
+  const why = (piece: Piece, mend: string) => phraseText(plan(piece).woodMends.find(m => m.trouble === 'fault:snap')!.options.find(o => o.id === mend)!.verdict.reason)
+  const bore = plan(snapped).woodMends[0]!.options.find(o => o.id === 'saw-and-bore')!.verdict
+  const ends = bore.fits ? [bore.design!.bores[0]!.from, bore.design!.bores[0]!.to].map(p => p[1]).sort((a, b) => a - b) : []
+
+  it('a screw that stays in the leg beyond the dowel’s end is no matter; one in its way refuses it, and out of the way it is bored', () => {
+    // The leg stands upright from the floor, 445 mm long: a share of its length is a height.
+    const inTheWay = applyAll(snapped, [screwAt((ends[1]! - 10) / 445)])
+    expect(chosen(inTheWay)['fault:snap']).not.toBe('saw-and-bore')
+    expect(why(inTheWay, 'saw-and-bore')).toMatch(/^it would meet the screw that stays in it/)
+    expect(chosen(applyAll(snapped, [screwAt((ends[1]! + 7) / 445)]))['fault:snap']).toBe('saw-and-bore')
+    expect(why(applyAll(snapped, [screwAt((ends[1]! + 5) / 445)]), 'saw-and-bore')).toMatch(/^it would come within 2(\.\d+)? mm of the screw/)
+    const out = applyAll(inTheWay, [{ do: 'log-event', event: { id: 'out', at: '2026-03-05T09:00', kind: 'hold-out', stage: null, of: ['hold:old-screw'], note: '' } }])
+    expect(chosen(out)['fault:snap']).toBe('saw-and-bore')
+  })
+  it('a second break that the dowel would pass through refuses it; one farther off has a dowel of its own', () => {
+    const second = (along: number) => applyAll(snapped, [{ do: 'add-fault', fault: { ...snap, id: 'second', along } }])
+    const near = second(0.2 + 14 / 445)
+    expect(chosen(near)).toMatchObject({ 'fault:snap': null, 'fault:second': null })
+    expect(plan(near).returnMin).toBeNull()
+    expect(why(near, 'saw-and-bore')).toMatch(/the face of B2/)
+    expect(chosen(second(0.6))).toMatchObject({ 'fault:snap': 'saw-and-bore', 'fault:second': 'saw-and-bore' })
+  })
+})
 
 describe('two mends in one part', () => {
   it('an 18 mm dowel on centre in 38 mm leaves 10 of wall: a chip 3 mm deep, its recess 3.5, leaves 6.4 between them and both stay', () => {

@@ -11,6 +11,7 @@ import { axisLengthMm } from '../piece/geometry'
 import { cornersOf } from '../mend/corner-block'
 import type { TakeApart } from '../takeapart'
 import { withoutClashes } from './clashes'
+import { clearOfObstacles } from './obstacles'
 import { doneOn, type Done } from './done'
 import { isSettled, waitsFor, type Job } from './job'
 import type { TroubleMend } from './plan'
@@ -22,7 +23,7 @@ export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
   const done = doneOn(job.original)
   const found = job.troubles.filter(t => !isSettled(job, t.id) && !isAccepted(t)).flatMap((trouble): TroubleMend[] => {
     const options = woodCandidates({ piece: job.original, trouble, school: job.school, glueGapMm })
-      .map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict: goesOn(done, trouble.id, verdict) }))
+      .map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict: clearOfObstacles(job.original, trouble, goesOn(done, trouble.id, verdict)) }))
     if (options.length === 0) return []
     const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)
     return [{ trouble: trouble.id, options, chosen: (own ?? options.find(o => o.verdict.fits))?.id ?? null, picked: own !== undefined }]

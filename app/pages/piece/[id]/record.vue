@@ -12,10 +12,11 @@ const record = computed(() => (piece.value && plan.value ? recordOf(piece.value,
 const sheet = computed(() => {
   const p = piece.value
   if (!p) return ''
-  const mended = new Set(plan.value?.mends.filter(m => m.chosen).map(m => m.joint))
+  const answered = new Set(plan.value?.troubles.filter(t => t.answer === 'mended').map(t => t.id))
   const drawing = drawAsFound(p, VIEWS.bench)
-  const marks = presentJoints(p).map(j => ({ joint: j.id, tag: tagOf(j), pencil: mended.has(j.id) ? 'blue' as const : isLoose(p, j) ? 'red' as const : 'ink' as const }))
-  return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawing, p.title, marks, markFaults(p, drawing.camera)))}`
+  const marks = presentJoints(p).map(j => ({ joint: j.id, tag: tagOf(j), pencil: answered.has(`joint:${j.id}`) ? 'blue' as const : isLoose(p, j) ? 'red' as const : 'ink' as const }))
+  const faults = markFaults(p, drawing.camera).map(f => ({ ...f, pencil: answered.has(`fault:${f.mark.fault}`) ? 'blue' as const : 'red' as const }))
+  return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawing, p.title, marks, faults))}`
 })
 const print = () => window.print()
 </script>

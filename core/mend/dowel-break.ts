@@ -1,10 +1,11 @@
 import { planeOf } from '../bodies'
 import { readBreak } from '../condition/breaks'
-import { beforeEndMm, betweenBoresMm, outsideMm, reachMm, type Bore } from '../geometry'
+import { beforeEndMm, betweenBoresMm, drillAt, inTheWayOf, outsideMm, reachMm, type Bore } from '../geometry'
 import { input, inputOf, type FigureInput } from '../measure/figure'
 import { mm, q, say } from '../measure/phrase'
-import { add, along, cross, negate, scale, unit, type Vec } from '../measure/vec'
+import { add, along, cross, distance, negate, scale, subtract, unit, type Vec } from '../measure/vec'
 import { tagOf } from '../piece/facts'
+import { nameOf } from '../piece/names'
 import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import type { Break, Joint, Part } from '../piece/schema'
 import { dowelSolid } from './dowel-solid'
@@ -118,30 +119,36 @@ function sizesOf(c: WoodCase, { diameterMm, slopeDeg, gripMm, wallMm, spacingMm,
 type Found = { readonly dowels: CrossingDowels } | { readonly why: Verdict['reason'] }
 
 /** A plan is made again at every key press; the bores only change with the break, its part or the joints near it. */
-const known = new WeakMap<Break, { readonly part: Part, readonly joints: readonly Joint[], readonly found: Found }>()
+const known = new WeakMap<Break, { readonly part: Part, readonly parts: readonly Part[], readonly joints: readonly Joint[], readonly found: Found }>()
 
 /** The largest crossing dowels the part allows, two where there is room for two; why none where there is none. */
 export function crossingDowels(c: WoodCase): Found {
-  const [fault, part, { joints }] = [breakOf(c), partIn(c), c.piece]
+  const [fault, part, { joints, parts }] = [breakOf(c), partIn(c), c.piece]
   const before = known.get(fault)
-  if (before && before.part === part && before.joints === joints) return before.found
+  if (before && before.part === part && before.joints === joints && before.parts === parts) return before.found
   const found = searchDowels(c)
-  known.set(fault, { part, joints, found })
+  known.set(fault, { part, parts, joints, found })
   return found
 }
 
 function searchDowels(c: WoodCase): Found {
   const stock = METRIC_STOCK_MM.filter(d => d >= THINNEST_MM && d <= THICKEST_MM).reverse()
   let nearest: CrossingDowels | null = null
+  let blocked: string | null = null
   for (const count of [2, 1]) {
     for (const diameterMm of stock) {
-      const tried = tryDowels(c, diameterMm, count)
-      if (!tried || diameterMm * Math.sqrt(count) < LEAST_OF_PART * thinnestAt(c)) continue
-      const clash = tried.bores.map(b => nearestJoint(c.piece, b)).filter(n => n !== null && n.wallMm < TO_JOINT_MM)
-      if (clash.length === 0) return { dowels: tried }
-      nearest ??= tried
+      for (const from of [1, -1] as const) {
+        const tried = tryDowels(c, diameterMm, count, from)
+        if (!tried || diameterMm * Math.sqrt(count) < LEAST_OF_PART * thinnestAt(c)) continue
+        const clash = tried.bores.map(b => nearestJoint(c.piece, b)).filter(n => n !== null && n.wallMm < TO_JOINT_MM)
+        const before = blockedBy(c, tried)
+        if (clash.length === 0 && before === null) return { dowels: tried }
+        if (clash.length > 0) nearest ??= tried
+        else blocked ??= before
+      }
     }
   }
+  if (blocked !== null) return { why: say`the drill for a dowel across it would run into the ${nameOf(c.piece, blocked)}, from either side` }
   if (nearest) {
     const { joint, wallMm } = nearest.bores.map(b => nearestJoint(c.piece, b)!).reduce((a, b) => (b.wallMm < a.wallMm ? b : a))
     return { why: wallMm <= 0 ? say`a dowel across it would run into ${tagOf(joint)}` : say`a dowel across it would come within ${mm(wallMm)} of ${tagOf(joint)}` }
@@ -149,12 +156,20 @@ function searchDowels(c: WoodCase): Found {
   return { why: say`no dowel as thick as a quarter of the part, or two that are together, goes ${LEAST_GRIP} diameters past the break on both sides and leaves its walls` }
 }
 
+/** What the drill would run into at the mouth of a bore, the piece standing together round it; null where it can be led. */
+function blockedBy(c: WoodCase, { bores, diameterMm }: CrossingDowels): string | null {
+  const others = c.piece.parts.filter(p => !p.missing && p.id !== partIn(c).id)
+  const hits = bores.flatMap(({ from, to }) => inTheWayOf(drillAt(from, unit(subtract(from, to)), distance(from, to), diameterMm), others))
+  return hits[0] ?? null
+}
+
 function thinnestAt(c: WoodCase): number {
   const { widthMm, depthMm } = sectionAt(partIn(c), breakOf(c).along)
   return Math.min(widthMm, depthMm)
 }
 
-function tryDowels(c: WoodCase, diameterMm: number, count: number): CrossingDowels | null {
+/** `from` says from which side of the break they are bored. */
+function tryDowels(c: WoodCase, diameterMm: number, count: number, from: 1 | -1): CrossingDowels | null {
   const part = partIn(c)
   const fault = breakOf(c)
   const plane = planeOf(part, fault)
@@ -168,7 +183,7 @@ function tryDowels(c: WoodCase, diameterMm: number, count: number): CrossingDowe
   const spacingMm = count === 1 ? 0 : Math.max(SPACING * diameterMm, Math.min(widthMm / 2, widthMm - diameterMm - 2 * wall))
   const made = Array.from({ length: count }, (_, i) => {
     const lean = slopesAgainst(c) && i === 1 ? negate(side) : side
-    const way = unit(add(scale(plane.tangent, Math.cos(slope)), scale(lean, Math.sin(slope))))
+    const way = scale(unit(add(scale(plane.tangent, Math.cos(slope)), scale(lean, Math.sin(slope)))), from)
     return boreAt(c, along(plane.at, beside, (i - (count - 1) / 2) * spacingMm), way, beside, diameterMm, slope)
   })
   if (made.some(m => m === null)) return null

@@ -57,6 +57,14 @@ describe('a break', () => {
     expect(of('dowel-break').wants).toBe(true)
   })
 
+  it('is bored across from the side where a drill can be led: a stretcher under the break turns it round', () => {
+    // Broken at 250 mm, its face sloping inward: from below on the inside the drill would stand in the front stretcher, 205 mm up.
+    const at = (stretchers: string) => asked(add(newChair({ stretchers }), broken(LEG, 250 / 445, { angleDeg: measured(60) })), 'fault:snap')('dowel-break')
+    const mouths = (stretchers: string) => at(stretchers).work.design!.bores.map(b => b.from)
+    for (const [x, y] of mouths('none')) expect([x < 201, y < 250]).toEqual([true, true])
+    for (const [x, y] of mouths('box')) expect([x > 201, y > 250]).toEqual([true, true])
+  })
+
   it('that crumbles or stays 0.9 mm open has no mend of these', () => {
     for (const facts of [{ surface: 'crumbling' as const }, { gapMm: measured(0.9) }]) for (const id of ['glue-break', 'saw-and-bore', 'dowel-break']) expect(atBreak(facts)(id).fits).toBe(false)
   })

@@ -1,5 +1,5 @@
 import { closedIn, linesOf, type Stage } from '../glueup'
-import { isMetal, WAYS_OUT } from '../hardware'
+import { holdsOf, isMetal, WAYS_OUT } from '../hardware'
 import { joined, q, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
@@ -144,13 +144,16 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   }
 }
 
-/** What belongs to the make of a glued joint and came out to open it goes back: screws as they were, pins and wedges new. */
+/** What a joint is made with besides glue goes into it when it is closed: screws as they were, pins and wedges new. */
 function putBack(g: Graph, stage: Stage): Phrase {
-  const out = g.settled.apart.moves.flatMap(m => m.locksFirst).filter(l => l.made && stage.joints.includes(l.joint) && !stage.dry.includes(l.joint))
-  const kinds = [...new Set(out.map(l => l.kind))]
+  const { piece } = g.job
+  const inPlace = new Set(g.settled.apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint))
+  const closed = stage.joints.filter(id => !stage.dry.includes(id) && !inPlace.has(id))
+  const made = closed.flatMap(id => holdsOf(piece, jointOf(piece, id)).filter(h => h.made))
+  const kinds = [...new Set(made.map(h => h.kind))]
   const words = kinds.map((kind) => {
-    const tags = out.filter(l => l.kind === kind).map(l => tagOf(jointOf(g.job.piece, l.joint))).join(', ')
-    return isMetal(kind) ? say` ${capital(WAYS_OUT[kind].label)}s back in ${tags}, drawn up when the clamps are on.` : say` A new ${WAYS_OUT[kind].label} in ${tags}.`
+    const tags = made.filter(h => h.kind === kind).map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`).join(', ')
+    return isMetal(kind) ? say` ${capital(WAYS_OUT[kind].label)}s back in ${tags}, drawn up when the clamps are on.` : say` New: ${WAYS_OUT[kind].label} in ${tags}.`
   })
   return joined(words, '')
 }

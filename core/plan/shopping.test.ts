@@ -53,6 +53,6 @@ describe('what to have ready', () => {
       { do: 'look-for', joint: rail, sign: 'polished-tenon', look: 'not-there' },
     ])
     const glue = plan(loose).tasks.find(t => t.kind === 'glue')!
-    expect(phraseText(glue.words)).toMatch(/Screws back in J15, J17/)
+    expect(phraseText(glue.words)).toMatch(/Screws back in J15 \(2\), J17 \(2\), drawn up/)
   })
 })

@@ -144,6 +144,16 @@ test('bench mode: one step at a time, with its reason and its clock', async ({ p
   // A press too many is taken back.
   await page.keyboard.press('u')
   await expect(heading).toHaveText(first)
+  // Begun and put off are kept like done: what is put off goes to the end of the list, and is taken up again by undo.
+  await page.keyboard.press('s')
+  await expect(page.locator('.count')).toContainText('at it since')
+  await page.keyboard.press('p')
+  await expect(heading).not.toHaveText(first)
+  await expect.poll(async () => (await workshop.piece(CHAIR)).piece.events.map(e => e.kind)).toEqual(['begun', 'put-off'])
+  await page.keyboard.press('u')
+  await page.keyboard.press('u')
+  await expect(heading).toHaveText(first)
+  await expect(page.locator('.count')).not.toContainText('at it since')
   for (let i = 0; i < 40 && !/Spread and close/.test(await heading.innerText()); i++) await page.keyboard.press(' ')
   await page.keyboard.press('w')
   await expect(page.locator('.why')).toContainText(/of work in/)

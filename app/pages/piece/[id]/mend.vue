@@ -126,7 +126,7 @@ function choose(mend: string | null): void {
         <h2 id="tools">Tools for what is left, in the order of first use</h2>
         <ul class="tools">
           <li v-for="t in plan.tools" :key="t.id">
-            {{ t.label }}<template v-if="t.sizesMm.length">&#32;<span class="measure">{{ t.sizesMm.map(x => len(x)).join(', ') }}</span></template>
+            {{ t.label }}<template v-if="t.sizesMm.length">{{ ' ' }}<span class="measure">{{ t.sizesMm.map(x => len(x)).join(', ') }}</span></template>
           </li>
         </ul>
       </section>

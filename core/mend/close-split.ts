@@ -35,7 +35,6 @@ const BOARD = 1.5
 
 function consider(c: WoodCase): Verdict {
   const fault = faultOf(c) as Split
-  if (c.trouble.standsOn.some(id => id.startsWith('part:'))) return no(say`the wood is held across its grain and would split again: free it first`)
   if (fault.runsOut === 'not-seen') return notYet(say`nobody has looked where it ends: a light along it, from both faces`)
   if (fault.openMm === null) return notYet(say`press it closed and measure how wide it stands open by itself`)
   const part = partIn(c)

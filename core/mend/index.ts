@@ -1,26 +1,37 @@
 import type { TroubleKind } from '../condition/troubles'
 import type { School } from '../piece/words'
+import { boredTenon } from './bored-tenon'
 import { closeSplit } from './close-split'
 import { copyPart } from './copy-part'
 import { cornerBlock } from './corner-block'
 import { dowelBreak } from './dowel-break'
+import { drawnPin } from './drawn-pin'
+import { fabricWrap } from './fabric-wrap'
 import { glueBreak } from './glue-break'
 import { glueInPlace } from './glue-in-place'
+import { easeHinge, rePin } from './hinge-mends'
 import { screwOut, tighten } from './hold-mends'
 import { kerfAndWedge } from './kerf-and-wedge'
 import { letInPatch } from './let-in-patch'
+import { letItMove } from './let-it-move'
 import { lockingPin } from './locking-pin'
+import { looseTenon } from './loose-tenon'
 import type { JointCase, Mend, Verdict } from './mend'
 import { newDowel } from './new-dowel'
+import { plugAndRecut } from './plug-and-recut'
 import { reGlue } from './re-glue'
 import { redoRepair } from './redo-repair'
+import { renewThread } from './renew-thread'
 import { sawAndBore } from './saw-and-bore'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
+import { sleeve } from './sleeve'
 import type { WoodCase } from './wood-case'
 
 /** Mends of a loose joint. */
-export const MENDS: readonly Mend<JointCase>[] = [reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin]
+export const MENDS: readonly Mend<JointCase>[] = [
+  reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut,
+]
 
 /** Mends of everything else, by the kind of trouble each answers. */
 export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
@@ -31,7 +42,8 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'part-missing': [copyPart],
   'bracing-lost': [cornerBlock],
   'hardware-loose': [tighten],
-  'hold-failed': [tighten, screwOut],
+  'hold-failed': [tighten, renewThread, rePin, easeHinge, screwOut],
+  'held-fast': [letItMove],
 }
 
 export interface Candidate<Case> { readonly mend: Mend<Case>, readonly verdict: Verdict }

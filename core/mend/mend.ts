@@ -20,6 +20,10 @@ export interface JointCase {
   /** What the receiving part is called, for words. */
   readonly receivingName: string
   readonly school: School
+  readonly age: Piece['intake']['age']
+  /** The old pins through it, thickest first, millimetres; empty where nobody measured one. */
+  readonly pinsMm: readonly Measured[]
+  readonly pinned: boolean
   readonly metal: boolean
   /** Largest clearance the glue in view bridges, millimetres. */
   readonly glueGapMm: number
@@ -34,12 +38,13 @@ export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured |
 /** What a size on the cut sheet is the size of. */
 export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-proud' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
   | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall' | 'glue-face' | 'drill-slope' | 'saw-line' | 'bit' | 'end-slope' | 'spacing'
+  | 'core' | 'collar' | 'plug' | 'bore' | 'tenon-thickness' | 'tenon-width' | 'tenon-length' | 'offset' | 'turns' | 'slot' | 'travel' | 'play'
   | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring' | 'moves-back'
 /** A size on the cut sheet. */
 export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
 /** Something to cut or buy, rough enough for a list. `serves` says whether each mend takes its own or one does for all. */
 export interface Stock {
-  readonly id: 'wedge' | 'shim' | 'dowel' | 'syringe' | 'patch' | 'part' | 'block' | 'plug' | 'screw' | 'pin'
+  readonly id: 'wedge' | 'shim' | 'dowel' | 'syringe' | 'patch' | 'part' | 'block' | 'plug' | 'screw' | 'pin' | 'cloth' | 'collar' | 'peg' | 'tenon'
   readonly what: string
   readonly serves: 'each' | 'all'
   readonly count: number
@@ -100,9 +105,18 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
   return {
     joint, finding, school, glueGapMm, glueBondsOver, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
     receivingName: nameOf(piece, joint.receives),
+    age: piece.intake.age,
+    ...pinsIn(piece, joint),
     metal: locksOf(piece, joint).some(h => isMetal(h.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
   }
+}
+
+/** Wooden pins through a joint: whether there are any, and how thick those are that somebody measured. */
+function pinsIn(piece: Piece, joint: Joint): Pick<JointCase, 'pinned' | 'pinsMm'> {
+  const pins = piece.holds.filter(h => h.on.kind === 'joint' && h.on.id === joint.id && h.kind === 'wooden-pin')
+  const pinsMm = pins.flatMap(h => (h.diameterMm ? [h.diameterMm] : [])).sort((a, b) => b.value - a.value)
+  return { pinned: pins.length > 0 || (joint.form.kind === 'mortise-and-tenon' && joint.form.pinned), pinsMm }
 }
 
 /** Time and wood lost of a mend, with how they came about. */
@@ -126,6 +140,8 @@ export const EASY_FIT_MM = 0.3
 const EDGE_ROCKS_MM = 0.3
 /** Whether a tenon is too loose up and down for glue at its cheeks to hold it still. */
 export const rocksAtEdges = (c: JointCase): boolean => FORMS[c.joint.form.kind].fit === 'cheeks' && widest(c.clearance.edge) > EDGE_ROCKS_MM
+/** Wider than this no shim, wedge or glue fills it, millimetres: a new tenon, a sleeve, or a plug (docs/sources.md#fit-classes). */
+export const LOST_FIT_MM = 0.8
 /** A dowel in two is the one thing no gluing mends. */
 export const dowelSnapped = (c: JointCase): boolean => c.finding.signs['dowel-stub'] === 'seen'
 

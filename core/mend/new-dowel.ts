@@ -72,8 +72,8 @@ function stockNear(diameterMm: number): readonly number[] {
   return away(INCH_STOCK_MM) < away(METRIC_STOCK_MM) ? INCH_STOCK_MM : METRIC_STOCK_MM
 }
 
-/** The receiving part's size across the bore, in the plane of the joint, millimetres. */
-function legThicknessMm(c: JointCase): number {
+/** The receiving part's size across a bore, in the plane of the joint, millimetres. */
+export function legThicknessMm(c: JointCase): number {
   const { share, segment } = pointAtHeight(c.receiving, c.joint.at[1])
   const { widthMm, depthMm } = sectionAt(c.receiving, share)
   const { across } = frameOfSegment(c.receiving, segment)

@@ -42,6 +42,9 @@ export const Hold = z.strictObject({
   faults: z.array(z.enum(HOLD_FAULTS)).max(HOLD_FAULTS.length),
   hidden: z.boolean(),
   note: Name,
+  /** The shank’s or the pin’s own thickness, and how long it is, where somebody measured it. */
+  diameterMm: LengthMm.optional(),
+  lengthMm: LengthMm.optional(),
 }).meta({ id: 'hold' })
 export type Hold = z.infer<typeof Hold>
 

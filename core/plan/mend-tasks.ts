@@ -89,11 +89,15 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
     reason: option.verdict.reason,
     steps: work.steps,
     lineOf: turn => lines.find(l => l.turn === turn)?.id,
-    start: allOpen(g),
+    start: [...allOpen(g), ...because('order', dryFoundations(g, mend, trouble.standsOn).flatMap(lastStep))],
     // What only hardware holds is made tight when nothing near it has to move any more.
     last: trouble.kind === 'hardware-loose',
   })
 }
+
+/** Mends without glue of what a trouble stands on: what held a split open lets go before it is closed. */
+const dryFoundations = (g: Graph, mend: TroubleMend, standsOn: readonly string[]): TroubleMend[] => g.settled.wood.filter(m =>
+  standsOn.includes(m.trouble) && !woodWork(m)?.design?.glueLines.length && !isSameWork(g, m, mend))
 
 /** A loose corner and the loose bolt in it are tightened once: the same mend, without glue, at the same joint. */
 function isSameWork(g: Graph, a: TroubleMend, b: TroubleMend): boolean {

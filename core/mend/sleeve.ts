@@ -1,0 +1,66 @@
+import { input, inputOf } from '../measure/figure'
+import { fitMm, mm, say } from '../measure/phrase'
+import { dowelSnapped, EASY_FIT_MM, no, sizeMm, type JointCase, type Mend, type Verdict } from './mend'
+import { isEven, roundFit } from './socket'
+import { tool } from '../reference/tools'
+import { before, using } from '../work'
+
+/** A bored collar on a tenon that has become too thin for its socket: the tenon pared to a core, the collar turned to the hole. */
+export const sleeve: Mend<JointCase> = {
+  id: 'sleeve',
+  label: 'Sleeve on the tenon',
+  short: 'sleeve',
+  opens: true,
+  undo: 'no',
+  place: { conserve: 7, everyday: 7, strength: 6 },
+  consider,
+}
+
+/** Wood of the collar, and what must stay of the tenon, as a share of what it was (docs/sources.md#mends, low). */
+const WALL_MM = 3
+const CORE_SHARE = 1 / 2
+/** The collar is turned to so much under the hole, and bored to so much over the core, millimetres. */
+const UNDER_HOLE_MM = 0.1
+const OVER_CORE_MM = 0.1
+const SETS_MIN = 60
+/** Bits, largest first, millimetres. */
+const BITS_MM = Array.from({ length: 21 }, (_, i) => 25 - i)
+
+function consider(c: JointCase): Verdict {
+  const fit = roundFit(c)
+  if (!fit) return no(say`a sleeve goes on a round tenon`)
+  if (dowelSnapped(c)) return no(say`the tenon has snapped: there is nothing to put it on`)
+  const gapMm = fit.holeMm - fit.pegMm
+  if (gapMm <= EASY_FIT_MM + 1e-9) return no(say`${fitMm(gapMm)} is an easy fit: no wood has to be taken off the tenon for it`)
+  if (!isEven(fit.gap)) return no(say`the socket is wider at one end: plug it and bore it anew`)
+  const coreMm = BITS_MM.find(d => (fit.holeMm - UNDER_HOLE_MM - d) / 2 >= WALL_MM - 1e-9 && d < fit.pegMm)
+  if (coreMm === undefined || coreMm < CORE_SHARE * fit.pegMm) {
+    const least = CORE_SHARE * fit.pegMm
+    return no(say`${mm(WALL_MM)} of collar in a hole of ${mm(fit.holeMm)} leaves a core under half the tenon (${mm(least)})`)
+  }
+  const outerMm = fit.holeMm - UNDER_HOLE_MM
+  const wallMm = (outerMm - coreMm) / 2
+  const longMm = c.joint.depthMm.value - 1
+  const hole = input('hole', fit.holeMm, 'mm')
+  return {
+    fits: true,
+    reason: say`the hole is ${mm(fit.holeMm)}, the tenon ${mm(fit.pegMm)}: a collar with ${mm(wallMm)} of wall on a core of ${mm(coreMm)}`,
+    sizes: [
+      sizeMm('core', 'tenon pared to', coreMm, 'the largest bit that leaves 3 mm of collar, and half the tenon at least', [hole, inputOf('tenon', c.joint.form.kind === 'round-tenon' ? c.joint.form.diameterMm : c.joint.depthMm, 'mm')], 'mends'),
+      sizeMm('collar', 'collar, outside', outerMm, 'hole − 0.1 mm', [hole, inputOf('clearance', fit.gap.mouth, 'fit-mm')], 'mends'),
+      sizeMm('wall', 'wall of the collar', wallMm, '(outside − core) / 2', [input('outside', outerMm, 'mm'), input('core', coreMm, 'mm')], 'mends'),
+      sizeMm('tenon-length', 'collar, length', longMm, 'depth of the socket − 1 mm for the glue', [inputOf('depth', c.joint.depthMm, 'mm')], 'mends'),
+    ],
+    stock: [{ id: 'collar', serves: 'each', what: 'collar', count: 1, sizesMm: [outerMm + 3, longMm + 6], wood: c.entering.species, note: 'grain along the tenon; bored first, then turned on its own hole' }],
+    steps: [
+      using(before('pare', 15, say`A knife line at the shoulder; saw round it to the core, and pare the tenon down to ${mm(coreMm)}, straight and round: a hole of ${mm(coreMm + OVER_CORE_MM)} in scrap is the gauge.`), 'knife', 'fine-saw', 'chisel', tool('bit', coreMm)),
+      using(before('collar', 15, say`Bore the collar ${mm(coreMm)} along its grain, then turn or plane it to ${mm(outerMm)} on that hole. Thinner than ${mm(WALL_MM)} anywhere it splits.`), 'drill', tool('bit', coreMm), 'shaping', 'caliper'),
+      { ...using(before('glue-collar', 5, say`Glue it on, its end grain against the shoulder, and let it set.`), 'brush'), waitMin: SETS_MIN },
+      using(before('fit', 6, say`Fit it dry in the socket by hand pressure.`), 'block-plane', 'caliper'),
+    ],
+    cautions: ['blade', 'drill'],
+    leavesGapMm: UNDER_HOLE_MM,
+    removedCm3: Math.PI / 4 * (fit.pegMm ** 2 - coreMm ** 2) * c.joint.depthMm.value / 1000,
+    hold: { low: 0.6, high: 0.85 },
+  }
+}

@@ -26,6 +26,15 @@ describe('the command line', () => {
     expect(out).toContain('Chapel vestry chair')
     expect(out).toMatch(/Stage 1: .* off tomorrow/)
   })
+  it('prints the catalogue, and every mend of a piece with its sizes, chosen, fitting or refused', () => {
+    expect(JSON.parse(run('mends', '--json').out).map((m: { id: string }) => m.id)).toEqual(expect.arrayContaining(['re-glue', 'sleeve', 'loose-tenon', 'renew-thread']))
+    expect(run('mends').out).toMatch(/kerf-and-wedge: .*\n {2}serves {3}joint-loose/)
+    const found = JSON.parse(run('mends', DEMO, '--json').out) as { id: string, mends: { fits: boolean, sizes: object[] }[] }[]
+    expect(found.length).toBeGreaterThan(0)
+    expect(found.every(t => Array.isArray(t.mends))).toBe(true)
+    expect(run('mends', DEMO).out).toMatch(/ {2}> /)
+    expect(run('plan').code).toBe(2)
+  })
   it('refuses a file with three errors: three paths, no stack trace, exit code 1', () => {
     const json = JSON.parse(readFileSync(DEMO, 'utf8'))
     json.piece.joints[3].withdraw = [2, 0, 0]

@@ -4,15 +4,20 @@ import type { Issue } from '../core/measure/result'
 import { formatWallTime, parseWallTime } from '../core/measure/wall-time'
 import { LARGEST_FILE_BYTES, readPieceFile, issuesOf } from '../core/piece/file'
 import { planPiece, type Plan } from '../core/plan'
+import { catalogue } from '../core/mend/catalogue'
+import { together } from '../core/reference/tools'
 import { USUAL_SHOP } from '../core/reference/usual-shop'
 import { stateOf } from '../core/work'
 import { Shop } from '../core/reference/shop-settings'
+import { catalogueText, mendsText } from './mends-text'
 import { planText } from './plan-text'
 
 const USAGE = `Usage: npm run --silent arreglo -- plan FILE [--json] [--start 2026-03-05T09:30] [--shop SHOP.json]
+       npm run --silent arreglo -- mends [FILE] [--json] [--start …] [--shop SHOP.json]
        npm run --silent arreglo -- check FILE
 
 plan   prints what is wrong, the mends, what opens, the stages, clamps and dates
+mends  prints the catalogue of mends; with a file, all that were thought of for each of its troubles
 check  says whether a piece file is whole`
 
 interface Options { readonly verb: string, readonly file: string, readonly json: boolean, readonly start: string, readonly shop: string | null }
@@ -21,19 +26,23 @@ interface Options { readonly verb: string, readonly file: string, readonly json:
 export function main(args: readonly string[], print: (text: string) => void, complain: (text: string) => void, now: string): number {
   const options = readOptions(args, now)
   if (!options) { complain(USAGE); return 2 }
+  if (options.verb === 'mends' && options.file === '') { print(options.json ? JSON.stringify(catalogue(), null, 2) : catalogueText()); return 0 }
   const shop = readShop(options.shop)
   if (!shop.ok) return refuse(options.shop ?? '', shop.issues, complain)
   const read = readPiece(options.file)
   if (!read.ok) return refuse(options.file, read.issues, complain)
   if (options.verb === 'check') { print(`${read.value.title}: ${read.value.parts.length} parts, ${read.value.joints.length} joints, nothing wrong`); return 0 }
   const plan = planPiece(read.value, shop.value, shop.value.climate, options.start)
-  print(options.json ? JSON.stringify({ ...plan, ...summaryOf(plan) }, null, 2) : planText(read.value, plan))
+  if (options.verb === 'mends') print(options.json ? JSON.stringify(candidatesOf(plan), null, 2) : mendsText(read.value, plan))
+  else print(options.json ? JSON.stringify({ ...plan, ...summaryOf(plan) }, null, 2) : planText(read.value, plan))
   return 0
 }
 
 function readOptions(args: readonly string[], now: string): Options | null {
-  const [verb, file, ...rest] = args
-  if ((verb !== 'plan' && verb !== 'check') || !file || file.startsWith('--')) return null
+  const [verb, ...more] = args
+  const hasFile = more[0] !== undefined && !more[0].startsWith('--')
+  const [file, rest] = hasFile ? [more[0]!, more.slice(1)] : ['', more]
+  if ((verb !== 'plan' && verb !== 'check' && verb !== 'mends') || (!hasFile && verb !== 'mends')) return null
   let [json, start, shop] = [false, now, null as string | null]
   for (let i = 0; i < rest.length; i++) {
     if (rest[i] === '--json') json = true
@@ -103,6 +112,9 @@ function summaryOf(plan: Plan): object {
   }
 }
 
+/** Each trouble with every mend that was thought of for it. */
+const candidatesOf = (plan: Plan): object[] => plan.troubles.map(t => ({ id: t.id, tag: t.tag, kind: t.kind, mends: mendsOf(plan, t.id) }))
+
 /** Every mend that was thought of for a trouble, and what became of it. */
 function mendsOf(plan: Plan, trouble: string): object[] {
   const found = plan.woodMends.find(m => m.trouble === trouble) ?? plan.mends.find(m => `joint:${m.joint}` === trouble)
@@ -113,6 +125,7 @@ function mendsOf(plan: Plan, trouble: string): object[] {
     wantsReading: !verdict.fits && verdict.wants === true,
     why: phraseText(verdict.reason),
     sizes: verdict.fits ? verdict.sizes.map(s => ({ id: s.id, value: s.figure.value, unit: s.figure.unit })) : [],
+    tools: verdict.fits ? together(verdict.steps.flatMap(s => s.tools ?? [])) : [],
   }))
 }
 

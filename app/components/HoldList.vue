@@ -55,6 +55,10 @@ const toggle = (hold: Hold, fault: HoldFault) => change(hold, { faults: hold.fau
           <USelect :model-value="h.state" :items="STATE_ITEMS" value-key="value" class="w-36" :aria-label="`How the ${labelOf(h.kind)} holds`" @update:model-value="change(h, { state: $event })" />
           <FieldChipButton label="hidden" plain :pressed="h.hidden" :aria-label="`${labelOf(h.kind)} is hidden`" @click="change(h, { hidden: !h.hidden })" />
         </span>
+        <span class="sizes">
+          <LengthField dense :label="`Thickness of the ${labelOf(h.kind)}`" :value="h.diameterMm ?? null" :take="m => change(h, { diameterMm: m })" hint="shank or pin" />
+          <LengthField dense :label="`Length of the ${labelOf(h.kind)}`" :value="h.lengthMm ?? null" :take="m => change(h, { lengthMm: m })" />
+        </span>
         <details class="wrong">
           <summary class="small">{{ h.faults.length > 0 ? h.faults.map(f => FAULT_LABELS[f]).join(', ') : 'anything wrong with it?' }}</summary>
           <div class="chips" role="group" :aria-label="`What is wrong with the ${labelOf(h.kind)}`">
@@ -73,6 +77,7 @@ const toggle = (hold: Hold, fault: HoldFault) => change(hold, { faults: hold.fau
 .holds { display: grid; gap: 7px; align-content: start; }
 .own { display: grid; gap: 8px; }
 .own li { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 12px; border-bottom: 1px solid var(--rule); padding-bottom: 6px; }
+.sizes { display: flex; flex-wrap: wrap; gap: 6px; }
 .wrong { flex-basis: 100%; }
 .wrong summary { cursor: pointer; min-height: 32px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }
 </style>

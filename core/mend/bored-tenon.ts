@@ -10,6 +10,8 @@ import { before, using } from '../work'
 /** A round tenon that has snapped or is too far gone: sawn off, and a peg set in a bore on the part’s own axis. */
 export const boredTenon: Mend<JointCase> = {
   id: 'bored-tenon',
+  decides: '3 mm of wall round the bore, 2½ bores deep',
+  tools: ['fine-saw', 'drill', 'bit', 'depth-stop', 'scrap', 'shaping', 'caliper', 'brush', 'mallet'],
   label: 'New tenon, bored in',
   short: 'new tenon',
   opens: true,

@@ -17,6 +17,8 @@ import { before, using, wet } from '../work'
 /** A split that still closes: glue worked in from end to end, pressed across. */
 export const closeSplit: Mend<WoodCase> = {
   id: 'close-split',
+  decides: 'gap when pressed, the force it springs open with, where it ends',
+  tools: ['straw', 'reversed-clamp', 'wedge-of-wood', 'thin-blade', 'syringe', 'swab'],
   label: 'Closed across',
   short: 'closed across',
   opens: false,

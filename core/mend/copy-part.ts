@@ -12,6 +12,8 @@ import { before, using } from '../work'
 /** A straight part that is lost, made again after its twin; its joints close as new ones. */
 export const copyPart: Mend<WoodCase> = {
   id: 'copy-part',
+  decides: 'a twin to measure, or its sockets',
+  tools: ['pencil', 'square', 'caliper', 'shaping'],
   label: 'Made again',
   short: 'made again',
   opens: false,

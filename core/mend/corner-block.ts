@@ -14,6 +14,8 @@ import { before, using, wet } from '../work'
 /** Blocks in the corners of the seat frame: glued, and screwed into both rails. */
 export const cornerBlock: Mend<WoodCase> = {
   id: 'corner-block',
+  decides: 'the corner’s angle, thread in the rail before its show face',
+  tools: ['bevel', 'pencil', 'fine-saw', 'block-plane', 'drill', 'bit', 'depth-stop', 'driver', 'brush', 'swab'],
   label: 'Blocks glued and screwed',
   short: 'blocks',
   opens: false,

@@ -19,6 +19,12 @@ import { before, cured, using, wet } from '../work'
 /** A break that is glued and then bored across: dowels on a slant carry what its end grain cannot. */
 export const dowelBreak: Mend<WoodCase> = {
   id: 'dowel-break',
+  decides: 'walls, grip of 2 diameters on both sides of the face, the drill’s reach and least angle',
+  tools: [
+    'drill', 'angle-block', 'scrap', 'bit', 'depth-stop', 'fine-saw', 'brush', 'mallet', 'swab', 'chisel',
+    'needle', 'thin-blade', 'pencil', 'strap', 'batten', 'nippers', 'driver', 'pliers', 'hollow-cutter', 'punch',
+    'spanner', 'staple-lifter', 'levers', 'tack-lifter',
+  ],
   label: 'Glue, and dowels across',
   short: 'glue + dowels',
   opens: false,

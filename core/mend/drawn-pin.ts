@@ -9,6 +9,8 @@ import { before, cured, using, wet } from '../work'
 /** A joint that its maker pinned: pin bored out, and a new one through a hole a little offset in the tenon, so that it draws the shoulder home. */
 export const drawnPin: Mend<JointCase> = {
   id: 'drawn-pin',
+  decides: 'the old pin’s thickness, density of the tenon’s wood',
+  tools: ['punch', 'square', 'drill', 'bit', 'scrap', 'knife', 'chisel', 'brush', 'mallet', 'swab', 'fine-saw', 'scraper'],
   label: 'Pinned again, drawn',
   short: 'drawn pin',
   opens: true,

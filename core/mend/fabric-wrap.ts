@@ -7,6 +7,8 @@ import { before, using, wet } from '../work'
 /** Cloth soaked in glue round a tenon: a stop-gap on a modern seat, where the owner wants no more. */
 export const fabricWrap: Mend<JointCase> = {
   id: 'fabric-wrap',
+  decides: 'turns of a cloth that leave −0.10 to 0.15 mm',
+  tools: ['scraper', 'caliper', 'brush', 'swab'],
   label: 'Cloth wrapped round it',
   short: 'cloth wrap',
   opens: true,

@@ -10,6 +10,11 @@ import { before, using, wet } from '../work'
 /** A break along the fibres, glued and nothing else: its long grain holds as the wood did. */
 export const glueBreak: Mend<WoodCase> = {
   id: 'glue-break',
+  decides: 'angle of the break to the fibres at worst, gap when pressed, what carries',
+  tools: [
+    'needle', 'thin-blade', 'swab', 'pencil', 'brush', 'strap', 'batten', 'nippers', 'driver', 'pliers', 'drill',
+    'bit', 'chisel', 'hollow-cutter', 'punch', 'spanner', 'staple-lifter', 'mallet', 'levers', 'tack-lifter',
+  ],
   label: 'Glue alone',
   short: 'glued',
   opens: false,

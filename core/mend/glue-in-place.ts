@@ -6,6 +6,8 @@ import { before, cured, using, wet } from '../work'
 /** Glue worked in from the mouth without taking the joint apart: weaker and less sure, for joints that cannot open without harm. */
 export const glueInPlace: Mend<JointCase> = {
   id: 'glue-in-place',
+  decides: 'state, old glue inside, clearance against the largest gap of the glue',
+  tools: ['reversed-clamp', 'needle', 'syringe', 'swab'],
   label: 'Glue in place',
   short: 'in place',
   opens: false,

@@ -24,6 +24,8 @@ const SIZES_MM = [3, 4, 5, 6, 7, 8, 9, 10, 12]
 /** A pin that is worn, bent, snapped or gone: a new one, thicker where its hole has worn. */
 export const rePin: Mend<WoodCase> = {
   id: 're-pin',
+  decides: 'play of the pin in its hole, wall of the knuckle',
+  tools: ['punch', 'mallet', 'drill', 'bit'],
   label: 'New hinge pin',
   short: 'new pin',
   opens: false,
@@ -69,6 +71,8 @@ function considerPin(c: WoodCase): Verdict {
 /** A hinge that binds: eased where it rubs, no more than the play it wants. */
 export const easeHinge: Mend<WoodCase> = {
   id: 'ease-hinge',
+  decides: 'play between the fingers',
+  tools: ['pencil', 'punch', 'chisel', 'caliper', 'mallet'],
   label: 'Eased until it swings',
   short: 'eased',
   opens: false,

@@ -16,6 +16,8 @@ const DRIVEN: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'snappe
 /** Hardware that is merely loose: what has a thread is made tight, in order, and tried. */
 export const tighten: Mend<WoodCase> = {
   id: 'tighten',
+  decides: 'nothing of it spoilt, lost or stripped',
+  tools: ['scraper', 'driver', 'spanner'],
   label: 'Tighten it',
   short: 'tighten',
   opens: false,
@@ -54,6 +56,10 @@ function considerTighten(c: WoodCase): Verdict {
 /** Metal that does not belong there, or no longer holds: out, and its hole closed with wood. */
 export const screwOut: Mend<WoodCase> = {
   id: 'metal-out',
+  decides: 'what kind of metal it is and whether it will come',
+  tools: [
+    'driver', 'hollow-cutter', 'pliers', 'nippers', 'staple-lifter', 'drill', 'bit', 'chisel', 'caliper', 'mallet', 'fine-saw', 'punch',
+  ],
   label: 'Out, and its hole plugged',
   short: 'out, plugged',
   opens: false,

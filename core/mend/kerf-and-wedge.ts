@@ -90,6 +90,8 @@ function grainAgreement({ joint, entering, receiving }: JointCase): number {
 /** A tenon sawn and spread by a wedge, against end grain only: along the receiving part's grain. */
 export const kerfAndWedge: Mend<JointCase> = {
   id: 'kerf-and-wedge',
+  decides: 'clearance along the receiving part’s grain, strain at the kerf’s root',
+  tools: ['pencil', 'square', 'fine-saw', 'depth-stop', 'drill', 'bit', 'caliper', 'scrap', 'mallet', 'chisel', 'swab'],
   label: 'Kerf and wedge at the edges',
   short: 'wedge',
   opens: true,

@@ -13,6 +13,8 @@ import { before, cured, using, wet } from '../work'
 /** Wood that is gone from an edge or a face, let in again in the same wood. */
 export const letInPatch: Mend<WoodCase> = {
   id: 'let-in-patch',
+  decides: 'depth and walls of the recess against what lies near',
+  tools: ['fine-saw', 'block-plane', 'knife', 'chisel', 'depth-stop', 'brush', 'swab', 'scraper'],
   label: 'Let-in patch',
   short: 'patch',
   opens: false,

@@ -12,6 +12,8 @@ import { before, using } from '../work'
 /** A broad part held fast across its grain by its screws: their holes become slots, so that it can swell and shrink. */
 export const letItMove: Mend<WoodCase> = {
   id: 'let-it-move',
+  decides: 'width across the grain × shrinkage × change of moisture',
+  tools: ['driver', 'labels', 'drill', 'bit', 'chisel'],
   label: 'Slots, so that it can move',
   short: 'slots',
   opens: false,

@@ -12,6 +12,8 @@ import { cured, using } from '../work'
 /** Glued again, and a pin through it on a hidden face: for a round tenon that has walked out before. */
 export const lockingPin: Mend<JointCase> = {
   id: 'locking-pin',
+  decides: 'pin of a quarter to a third of the tenon, 2 pins to every edge',
+  tools: ['drill', 'bit', 'depth-stop', 'mallet', 'fine-saw', 'scraper', 'swab'],
   label: 'Re-glue and pin',
   short: 're-glue + pin',
   opens: true,

@@ -8,6 +8,8 @@ import { before, using } from '../work'
 /** A square tenon that has broken or rotted: sawn off, a mortise cut in its place, and a tenon of new wood in both. */
 export const looseTenon: Mend<JointCase> = {
   id: 'loose-tenon',
+  decides: 'half of the stock at most, 3 mm of wall, 25 mm deep',
+  tools: ['fine-saw', 'knife', 'drill', 'chisel', 'depth-stop', 'scraper', 'block-plane', 'caliper'],
   label: 'Loose tenon',
   short: 'loose tenon',
   opens: true,

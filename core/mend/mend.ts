@@ -7,6 +7,7 @@ import type { Finding, Joint, Part, Piece } from '../piece/schema'
 import type { ClearanceKey, JointState, OldGlue, School } from '../piece/words'
 import { isMetal, locksOf } from '../hardware'
 import type { CautionId } from '../reference/cautions'
+import type { ToolId } from '../reference/tools'
 import type { Design } from './design'
 import { nameOf } from '../piece/names'
 import { minutesOf, type Step } from '../work'
@@ -78,6 +79,10 @@ export type MendId = string
 export interface Mend<Case> {
   readonly id: MendId
   readonly label: string
+  /** The figures that decide whether it will do, in words for the catalogue. */
+  readonly decides: string
+  /** What any of its steps may take up. */
+  readonly tools: readonly ToolId[]
   /** A few words for the tag on the drawing. */
   readonly short: string
   /** Whether the joint has to come apart for it. */

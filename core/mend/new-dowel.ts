@@ -22,6 +22,8 @@ const GROOVE_SHARE = 0.04
 /** Snapped or loose dowels bored out in steps and replaced, the same size or the next one up. */
 export const newDowel: Mend<JointCase> = {
   id: 'new-dowel',
+  decides: 'hole, walls and spacing of the next stock size',
+  tools: ['fine-saw', 'punch', 'drill', 'bit', 'depth-stop', 'needle', 'straw', 'caliper'],
   label: 'New dowels',
   short: 'new dowel',
   opens: true,

@@ -9,6 +9,10 @@ import { before, using, type Step } from '../work'
 /** A socket or mortise that is no hole any more: closed with new wood, its grain with the part, and cut again on the old centre. */
 export const plugAndRecut: Mend<JointCase> = {
   id: 'plug-and-recut',
+  decides: '3 mm of sound wood outside the plug',
+  tools: [
+    'drill', 'bit', 'depth-stop', 'angle-block', 'scrap', 'chisel', 'knife', 'square', 'brush', 'mallet', 'block-plane', 'scraper',
+  ],
   label: 'Plug and cut again',
   short: 'plug + re-cut',
   opens: true,

@@ -6,6 +6,8 @@ import { before, using } from '../work'
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
 export const reGlue: Mend<JointCase> = {
   id: 're-glue',
+  decides: 'clearance against the largest gap of the glue',
+  tools: ['scraper', 'swab'],
   label: 'Clean and re-glue',
   short: 're-glue',
   opens: true,

@@ -12,6 +12,8 @@ import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
 /** An earlier repair in the wood opened again, its glue taken off, and glued anew where it belongs. */
 export const redoRepair: Mend<WoodCase> = {
   id: 'redo-repair',
+  decides: 'whether its glue lets go, how its line lies to the fibres, what register it is to come back to',
+  tools: ['pencil', 'warm-air', 'thin-blade', 'scraper', 'swab', 'batten', 'strap', 'caliper', 'brush'],
   label: 'Undone, and set right',
   short: 'undone, set right',
   opens: false,

@@ -17,6 +17,8 @@ const THREADED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'hang
 /** A thread that has pulled out of the wood: a plug of hard wood across the pull, and a new pilot for the same screw. */
 export const renewThread: Mend<WoodCase> = {
   id: 'renew-thread',
+  decides: 'the screw’s thickness, wall beside a plug of twice that',
+  tools: ['drill', 'bit', 'depth-stop', 'brush', 'mallet', 'chisel', 'driver', 'spanner'],
   label: 'Plugged, and a new thread',
   short: 'new thread',
   opens: false,

@@ -17,6 +17,12 @@ import { before, using, wet } from '../work'
 /** A ragged snap glued only to find its place, sawn flat beside it, and both faces bored on centre for one long dowel. */
 export const sawAndBore: Mend<WoodCase> = {
   id: 'saw-and-bore',
+  decides: 'wall round a dowel on the part’s axis, 2½ diameters past break and saw line, gap of the ragged face',
+  tools: [
+    'brush', 'batten', 'pencil', 'fine-saw', 'drill', 'bit', 'depth-stop', 'scrap', 'square', 'strap', 'swab',
+    'needle', 'thin-blade', 'nippers', 'driver', 'pliers', 'chisel', 'hollow-cutter', 'punch', 'spanner',
+    'staple-lifter', 'mallet', 'levers', 'tack-lifter',
+  ],
   label: 'Register, saw, bore',
   short: 'saw + bore',
   opens: false,

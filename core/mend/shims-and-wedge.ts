@@ -8,6 +8,10 @@ import { before, using } from '../work'
 /** Loose at cheeks and edges together, the commonest way of all: shims take the one, a wedge the other. */
 export const shimsAndWedge: Mend<JointCase> = {
   id: 'shims-and-wedge',
+  decides: 'clearance at cheeks and edges together',
+  tools: [
+    'brush', 'strap', 'scraper', 'chisel', 'fine-saw', 'block-plane', 'caliper', 'pencil', 'square', 'depth-stop', 'drill', 'bit',
+  ],
   label: 'Shims at the cheeks, wedge at the edges',
   short: 'shims + wedge',
   opens: true,

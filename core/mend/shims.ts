@@ -26,6 +26,8 @@ export function shimFor(gapMm: number): { count: 1 | 2, thicknessMm: number } {
 /** Thin wood on the cheeks of a tenon: fills the gap with wood and leaves the tenon whole. */
 export const shims: Mend<JointCase> = {
   id: 'shims',
+  decides: 'clearance at the cheeks, and that the mortise is no wider inside',
+  tools: ['scraper', 'chisel', 'fine-saw', 'block-plane', 'caliper'],
   label: 'Shims at the cheeks',
   short: 'shims',
   opens: true,

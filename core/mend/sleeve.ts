@@ -8,6 +8,8 @@ import { before, using } from '../work'
 /** A bored collar on a tenon that has become too thin for its socket: the tenon pared to a core, the collar turned to the hole. */
 export const sleeve: Mend<JointCase> = {
   id: 'sleeve',
+  decides: '3 mm of collar on a core of half the tenon at least',
+  tools: ['knife', 'fine-saw', 'chisel', 'bit', 'drill', 'shaping', 'caliper', 'brush', 'block-plane'],
   label: 'Sleeve on the tenon',
   short: 'sleeve',
   opens: true,

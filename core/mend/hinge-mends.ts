@@ -10,7 +10,12 @@ import { before, using } from '../work'
 
 type Knuckle = Extract<JointForm, { kind: 'knuckle' }>
 const isPin = (c: WoodCase): boolean => c.trouble.kind === 'hold-failed' && holdIn(c).kind === 'hinge-pin'
-const knuckleOf = (c: WoodCase): Knuckle | null => { const { form } = jointIn(c); return form.kind === 'knuckle' ? form : null }
+/** The knuckle the pin is in; of a hinge recorded on a part alone nothing is known. */
+function knuckleOf(c: WoodCase): Knuckle | null {
+  if (c.trouble.joint === null) return null
+  const { form } = jointIn(c)
+  return form.kind === 'knuckle' ? form : null
+}
 const has = (c: WoodCase, ...faults: readonly HoldFault[]): boolean => holdIn(c).faults.some(f => faults.includes(f))
 
 /** Play that a wooden knuckle wants to swing freely in any season, and a pin in its hole, millimetres (docs/sources.md#mends, low). */

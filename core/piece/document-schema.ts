@@ -6,7 +6,7 @@ import { LIMITS } from './limits'
 import { Edit } from './edits'
 import { Joint, Part } from './frame-schema'
 import {
-  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, OLD_GLUES, SCHOOLS, SETTLED,
+  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, OLD_GLUES, PLACES, SCHOOLS, SETTLED,
   SERVICES, SIGNS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
 } from './words'
 import { SCHEMA_VERSION } from './version'
@@ -51,6 +51,8 @@ export type Hold = z.infer<typeof Hold>
 export const Intake = z.strictObject({
   customer: Name, ask: Text, age: z.enum(AGES), worth: z.enum(WORTHS), finish: z.enum(FINISHES),
   upholstery: z.enum(UPHOLSTERIES), service: z.enum(SERVICES), due: WallTime.nullable(), school: z.enum(SCHOOLS).nullable(),
+  /** The air it lives in, where somebody asked. */
+  place: z.enum(PLACES).optional(),
 })
 export type Intake = z.infer<typeof Intake>
 

@@ -44,6 +44,9 @@ export type Finish = (typeof FINISHES)[number]
 
 export const AGES = ['unknown', 'modern', 'old'] as const
 export const WORTHS = ['everyday', 'valued', 'precious'] as const
+/** What air a piece lives in through the year. */
+export const PLACES = ['heated-rooms', 'barely-heated', 'unheated-hall', 'damp-coast', 'dry-inland'] as const
+export type PlaceId = (typeof PLACES)[number]
 export const SERVICES = ['dry', 'damp', 'wet'] as const
 export const UPHOLSTERIES = ['none', 'drop-in', 'stuffed'] as const
 export const SCHOOLS = ['conserve', 'everyday', 'strength'] as const

@@ -9,7 +9,7 @@ import type { MendId, Verdict } from '../mend'
 import type { Command } from '../piece/commands'
 import type { ClearanceKey, GlueId, School, Settled } from '../piece/words'
 import type { TakeApart } from '../takeapart'
-import type { StockLine, ToolLine } from './shopping'
+import type { StockLine, ToolLine } from './lists'
 import type { TimedTask } from '../work'
 
 export interface MendOption { readonly id: MendId, readonly label: string, readonly short: string, readonly opens: boolean, readonly undo: 'yes' | 'partly' | 'no', readonly verdict: Verdict }

@@ -1,24 +1,9 @@
-import type { Stock } from '../mend'
-import { TOOLS, type ToolId } from '../reference/tools'
+import { TOOLS } from '../reference/tools'
 import type { TimedTask } from '../work'
 import { chosenWork } from './candidates'
+import type { StockLine, ToolLine } from './lists'
 import type { JointMend, TroubleMend } from './plan'
 import { woodWork } from './wood'
-
-/** Something to cut or buy, for which troubles, and when the first work that may need it is begun; null while nothing has a time. */
-export interface StockLine extends Stock {
-  readonly troubles: readonly string[]
-  readonly wantedMin: number | null
-}
-
-/** A tool for the work that is left: in which sizes, for which tasks, and when first. */
-export interface ToolLine {
-  readonly id: ToolId
-  readonly label: string
-  readonly sizesMm: readonly number[]
-  readonly tasks: readonly string[]
-  readonly wantedMin: number | null
-}
 
 /** What to cut or buy for all mends, like things together. */
 export function stockOf(mends: readonly JointMend[], wood: readonly TroubleMend[], tasks: readonly TimedTask[]): StockLine[] {

@@ -7,7 +7,7 @@ import { Edit, Intake, Key, Name, OptionValue, SetOf, Species } from '../documen
 import { drawEdit, editTouches } from '../edits'
 import { findFamily } from '../families'
 import { editWith, redraw } from '../shape'
-import { AGES, FINISHES, SCHOOLS, SERVICES, UPHOLSTERIES, WORTHS } from '../words'
+import { AGES, FINISHES, PLACES, SCHOOLS, SERVICES, UPHOLSTERIES, WORTHS } from '../words'
 import { jointName, nameOf, partName } from '../names'
 import { define, plainly } from './define'
 
@@ -32,7 +32,7 @@ const describe = define({
   draw: d => ({
     intake: d.pick([
       { worth: d.pick(WORTHS), school: d.pick([...SCHOOLS, null]) }, { customer: drawWords(d) }, { ask: drawWords(d) },
-      { age: d.pick(AGES), finish: d.pick(FINISHES) }, { upholstery: d.pick(UPHOLSTERIES), service: d.pick(SERVICES) }, { due: d.pick(['2026-03-09T12:00', null]) },
+      { age: d.pick(AGES), finish: d.pick(FINISHES) }, { upholstery: d.pick(UPHOLSTERIES), service: d.pick(SERVICES) }, { due: d.pick(['2026-03-09T12:00', null]) }, { place: d.pick(PLACES) },
     ]),
   }),
 })

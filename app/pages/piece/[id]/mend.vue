@@ -98,6 +98,7 @@ function choose(mend: string | null): void {
         <JointSection v-if="joint" :joint="joint" :piece="piece" :mend="chosen.id" :work="work" />
         <PartCut v-else-if="work.design && fault?.kind === 'break' && part" :part="part" :fault="fault" :design="work.design" />
       </CutSheet>
+      <LazyYearChart v-if="joint" :piece="piece" :joint="joint" :work="work" />
       <div class="pair">
         <section aria-labelledby="glue">
           <h2 id="glue">Glue</h2>

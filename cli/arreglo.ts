@@ -4,7 +4,10 @@ import type { Issue } from '../core/measure/result'
 import { formatWallTime, parseWallTime } from '../core/measure/wall-time'
 import { LARGEST_FILE_BYTES, readPieceFile, issuesOf } from '../core/piece/file'
 import { planPiece, type Plan } from '../core/plan'
+import { jointCase, sheetOfJoint } from '../core/mend'
 import { catalogue } from '../core/mend/catalogue'
+import type { Piece } from '../core/piece/schema'
+import { sheetDxf, sheetSvg } from '../core/sheet/export'
 import { together } from '../core/reference/tools'
 import { USUAL_SHOP } from '../core/reference/usual-shop'
 import { stateOf } from '../core/work'
@@ -14,13 +17,25 @@ import { planText } from './plan-text'
 
 const USAGE = `Usage: npm run --silent arreglo -- plan FILE [--json] [--start 2026-03-05T09:30] [--shop SHOP.json]
        npm run --silent arreglo -- mends [FILE] [--json] [--start …] [--shop SHOP.json]
+       npm run --silent arreglo -- cut FILE TROUBLE --svg|--dxf [--shop SHOP.json]
        npm run --silent arreglo -- check FILE
 
 plan   prints what is wrong, the mends, what opens, the stages, clamps and dates
 mends  prints the catalogue of mends; with a file, all that were thought of for each of its troubles
+cut    prints the sheet of a joint’s chosen mend at 1:1; TROUBLE is its tag or its id, such as J3
 check  says whether a piece file is whole`
 
-interface Options { readonly verb: string, readonly file: string, readonly json: boolean, readonly start: string, readonly shop: string | null }
+type Verb = 'plan' | 'check' | 'mends' | 'cut'
+interface Options {
+  readonly verb: Verb
+  readonly file: string
+  /** Of `cut`: the trouble, and the kind of file. */
+  readonly trouble: string
+  readonly as: 'svg' | 'dxf' | null
+  readonly json: boolean
+  readonly start: string
+  readonly shop: string | null
+}
 
 /** Runs the command line and returns the exit code: 0 done, 1 a bad file, 2 a bad call. */
 export function main(args: readonly string[], print: (text: string) => void, complain: (text: string) => void, now: string): number {
@@ -33,24 +48,49 @@ export function main(args: readonly string[], print: (text: string) => void, com
   if (!read.ok) return refuse(options.file, read.issues, complain)
   if (options.verb === 'check') { print(`${read.value.title}: ${read.value.parts.length} parts, ${read.value.joints.length} joints, nothing wrong`); return 0 }
   const plan = planPiece(read.value, shop.value, shop.value.climate, options.start)
+  if (options.verb === 'cut') return cut(read.value, plan, options, print, complain)
   if (options.verb === 'mends') print(options.json ? JSON.stringify(candidatesOf(plan), null, 2) : mendsText(read.value, plan))
   else print(options.json ? JSON.stringify({ ...plan, ...summaryOf(plan) }, null, 2) : planText(read.value, plan))
   return 0
 }
 
+const VERBS: readonly Verb[] = ['plan', 'check', 'mends', 'cut']
+
 function readOptions(args: readonly string[], now: string): Options | null {
-  const [verb, ...more] = args
-  const hasFile = more[0] !== undefined && !more[0].startsWith('--')
-  const [file, rest] = hasFile ? [more[0]!, more.slice(1)] : ['', more]
-  if ((verb !== 'plan' && verb !== 'check' && verb !== 'mends') || (!hasFile && verb !== 'mends')) return null
-  let [json, start, shop] = [false, now, null as string | null]
+  const verb = VERBS.find(v => v === args[0])
+  const firstFlag = args.findIndex(a => a.startsWith('--'))
+  const words = args.slice(1, firstFlag < 0 ? undefined : firstFlag)
+  const rest = args.slice(1 + words.length)
+  const [file = '', trouble = ''] = words
+  const wanted = { plan: [1], check: [1], mends: [0, 1], cut: [2] }
+  if (!verb || !wanted[verb].includes(words.length)) return null
+  let [json, start, shop, as] = [false, now, null as string | null, null as Options['as']]
   for (let i = 0; i < rest.length; i++) {
     if (rest[i] === '--json') json = true
+    else if (rest[i] === '--svg') as = 'svg'
+    else if (rest[i] === '--dxf') as = 'dxf'
     else if (rest[i] === '--start' && rest[i + 1]) start = rest[++i]!
     else if (rest[i] === '--shop' && rest[i + 1]) shop = rest[++i]!
     else return null
   }
-  return /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(start) ? { verb, file, json, start, shop } : null
+  const isWhole = (verb === 'cut') === (as !== null)
+  return isWhole && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(start) ? { verb, file, trouble, as, json, start, shop } : null
+}
+
+/** The sheet of a joint’s chosen mend, as a file. */
+function cut(piece: Piece, plan: Plan, { trouble, as }: Options, print: (text: string) => void, complain: (text: string) => void): number {
+  const found = plan.troubles.find(t => t.id === trouble || t.tag === trouble)
+  const mend = plan.mends.find(m => `joint:${m.joint}` === found?.id)
+  const verdict = mend?.options.find(o => o.id === mend.chosen)?.verdict
+  const joint = piece.joints.find(j => j.id === mend?.joint)
+  const sheet = joint && verdict?.fits ? sheetOfJoint(jointCase(piece, joint, plan.school, 0), mend!.chosen!, verdict, `${piece.title}, ${found!.tag}`) : null
+  if (!sheet) {
+    const drawn = plan.mends.filter(m => m.chosen !== null).map(m => plan.troubles.find(t => t.id === `joint:${m.joint}`)?.tag).filter(tag => tag)
+    complain(`${trouble}: ${found ? 'its mend draws no sheet' : `there is no such trouble; mended are ${drawn.join(', ')}`}`)
+    return 1
+  }
+  print(as === 'svg' ? sheetSvg(sheet) : sheetDxf(sheet))
+  return 0
 }
 
 const bad = (message: string): { ok: false, issues: Issue[] } => ({ ok: false, issues: [{ path: '', code: 'file', message }] })

@@ -1,6 +1,8 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
-import { dowelSnapped, LOST_FIT_MM, no, sizeMm, type JointCase, type Mend, type Verdict } from './mend'
+import { alongView, endView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
+import { dowelSnapped, LOST_FIT_MM, no, sizeMm, sizeOf, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import { band, circle, type View } from '../sheet'
 import { METRIC_STOCK_MM, ROOM_FOR_GLUE_MM } from './new-dowel'
 import { isEven, roundFit, thinnestNearEndMm } from './socket'
 import { axisLengthMm } from '../piece/geometry'
@@ -18,6 +20,7 @@ export const boredTenon: Mend<JointCase> = {
   undo: 'no',
   place: { conserve: 8, everyday: 6, strength: 4 },
   consider,
+  draw,
 }
 
 /** Wood left round a bore on the part’s axis, how deep it goes in its own diameters, and how thin it may be beside the hole it fills. */
@@ -68,4 +71,25 @@ function consider(c: JointCase): Verdict {
     removedCm3: Math.PI / 4 * (boreMm ** 2 * depthMm + fit.pegMm ** 2 * c.joint.depthMm.value) / 1000,
     hold: { low: 0.65, high: 0.9 },
   }
+}
+
+/** The bore on the part’s own axis, and the peg in it and in its socket. */
+function draw(c: JointCase, work: Work): View[] {
+  const [boreMm, stopMm, tenonMm, lengthMm] = [sizeOf(work, 'bore'), sizeOf(work, 'stop-entering'), sizeOf(work, 'tenon-thickness'), sizeOf(work, 'tenon-length')]
+  const wood = woodOf(c, stopMm + 25)
+  const inPartMm = stopMm - ROOM_FOR_GLUE_MM
+  return [
+    alongView(wood, [
+      band(-c.joint.depthMm.value, 0, tenonMm + UNDER_HOLE_MM, 'hidden'),
+      band(0, stopMm, boreMm, 'cut'),
+      band(0, inPartMm, boreMm, 'new', { grain: 'x' }),
+      band(inPartMm - lengthMm, 0, tenonMm, 'new', { grain: 'x' }),
+    ], [
+      lengthUnder(wood, 0, stopMm, 0, written(stopMm)),
+      lengthUnder(wood, inPartMm - lengthMm, inPartMm, 1, written(lengthMm)),
+      thicknessBeside(wood, tenonMm, 0, written(tenonMm)),
+      thicknessBeside(wood, boreMm, 1, written(boreMm)),
+    ]),
+    endView(wood, [circle([0, 0], boreMm, 'cut')], []),
+  ]
 }

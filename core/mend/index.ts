@@ -16,7 +16,8 @@ import { letInPatch } from './let-in-patch'
 import { letItMove } from './let-it-move'
 import { lockingPin } from './locking-pin'
 import { looseTenon } from './loose-tenon'
-import type { JointCase, Mend, Verdict } from './mend'
+import type { JointCase, Mend, MendId, Verdict, Work } from './mend'
+import type { Sheet } from '../sheet'
 import { newDowel } from './new-dowel'
 import { plugAndRecut } from './plug-and-recut'
 import { reGlue } from './re-glue'
@@ -68,3 +69,9 @@ export { bitSteps, deepestMm, HAND_FIT_MM, ROOM_FOR_GLUE_MM, wallNeededMm } from
 export { SHIM_LEAST_MM, SHIM_MOST_MM, shimFor } from './shims'
 export { wedgeGeometry, type WedgeGeometry } from './kerf-and-wedge'
 export { jointCase, glueFaces, widest, workFigures } from './mend'
+
+/** The sheet of a joint’s mend: its views at 1:1. Null where the mend draws none. */
+export function sheetOfJoint(c: JointCase, mend: MendId, work: Work, title: string): Sheet | null {
+  const views = MENDS.find(m => m.id === mend)?.draw?.(c, work) ?? []
+  return views.length > 0 ? { title, views } : null
+}

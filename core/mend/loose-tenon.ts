@@ -1,7 +1,9 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { sectionAt } from '../piece/geometry'
-import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { alongView, endView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
+import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import { across, along, band, rectangle, type View } from '../sheet'
 import { SHIM_MOST_MM } from './shims'
 import { before, using } from '../work'
 
@@ -16,6 +18,7 @@ export const looseTenon: Mend<JointCase> = {
   undo: 'no',
   place: { conserve: 9, everyday: 7, strength: 3 },
   consider,
+  draw,
 }
 
 /** Of the stock at most, the wall beside the new mortise, and how deep it is cut where the wood allows, millimetres (docs/sources.md#mends, medium). */
@@ -64,4 +67,26 @@ function consider(c: JointCase): Verdict {
     removedCm3: (thickMm * wideMm * inRailMm + form.thicknessMm.value * form.widthMm.value * c.joint.depthMm.value) / 1000,
     hold: { low: 0.65, high: 0.9 },
   }
+}
+
+/** The tenon in the rail’s new mortise and the post’s old one, and its section in the stock. */
+function draw(c: JointCase, work: Work): View[] {
+  const [thickMm, wideMm, lengthMm, cutMm] = [sizeOf(work, 'tenon-thickness'), sizeOf(work, 'tenon-width'), sizeOf(work, 'tenon-length'), sizeOf(work, 'stop-entering')]
+  const wood = woodOf(c, cutMm + 25)
+  const inRailMm = cutMm - SHORT_MM
+  return [
+    alongView(wood, [
+      band(-c.joint.depthMm.value, 0, thickMm + FIT_MM, 'hidden'),
+      band(0, cutMm, thickMm + FIT_MM, 'cut'),
+      band(inRailMm - lengthMm, inRailMm, thickMm, 'new', { grain: 'x' }),
+    ], [
+      lengthUnder(wood, 0, cutMm, 0, written(cutMm)),
+      lengthUnder(wood, inRailMm - lengthMm, inRailMm, 1, written(lengthMm)),
+      thicknessBeside(wood, thickMm, 0, written(thickMm)),
+    ]),
+    endView(wood, [rectangle([-thickMm / 2, -wideMm / 2], [thickMm / 2, wideMm / 2], 'cut')], [
+      across(-wood.thickMm / 2, wideMm, 8, written(wideMm)),
+      along(-thickMm / 2, thickMm / 2, -wood.wideMm / 2, 8, written(thickMm)),
+    ]),
+  ]
 }

@@ -8,6 +8,7 @@ import type { ClearanceKey, JointState, OldGlue, School } from '../piece/words'
 import { isMetal, locksOf } from '../hardware'
 import type { CautionId } from '../reference/cautions'
 import type { ToolId } from '../reference/tools'
+import type { View } from '../sheet'
 import type { Design } from './design'
 import { nameOf } from '../piece/names'
 import { minutesOf, type Step } from '../work'
@@ -95,6 +96,15 @@ export interface Mend<Case> {
   /** Whether it is thought of at all in a case; where it is not said, always. */
   isFor?(c: Case): boolean
   consider(c: Case): Verdict
+  /** What is sawn and bored for it, as views one can measure from; left out where its sizes say it all. */
+  draw?(c: Case, work: Work): View[]
+}
+
+/** A size of a mend by its id. @throws RangeError if the mend has none of that id */
+export function sizeOf(work: Work, id: SizeId): number {
+  const size = work.sizes.find(s => s.id === id)
+  if (!size) throw new RangeError(`There is no size “${id}” on this sheet.`)
+  return size.figure.value
 }
 
 export const no = (reason: Phrase): Verdict => ({ fits: false, reason })

@@ -2,7 +2,9 @@ import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { negate } from '../measure/vec'
 import { frameOfSegment, pointAtHeight, reachToSurfaceMm, sectionAt } from '../piece/geometry'
-import { dowelSnapped, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
+import { dowelSnapped, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import { across, band, type View } from '../sheet'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 
@@ -30,6 +32,7 @@ export const newDowel: Mend<JointCase> = {
   undo: 'no',
   place: { conserve: 5, everyday: 4, strength: 1 },
   consider,
+  draw,
 }
 
 function consider(c: JointCase): Verdict {
@@ -113,4 +116,29 @@ function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d
     ],
     cautions: ['drill' as const], leavesGapMm: Math.min(HAND_FIT_MM, 0.1), removedCm3: count * Math.PI * (dowelMm ** 2 - (form.diameterMm.value) ** 2) / 4 * (d.receivingMm + d.enteringMm) / 1000, hold: { low: 0.7, high: 0.95 },
   }
+}
+
+/** Each dowel in its two bores, as far apart as they are. */
+function draw(c: JointCase, work: Work): View[] {
+  const { form } = c.joint
+  if (form.kind !== 'dowel') return []
+  const [dowelMm, lengthMm, inPostMm, inRailMm] = [sizeOf(work, 'dowel'), sizeOf(work, 'dowel-length'), sizeOf(work, 'stop-receiving'), sizeOf(work, 'stop-entering')]
+  const base = woodOf(c, inRailMm + 25)
+  // Seen from the side, where the dowels stand one over the other.
+  const wood = { ...base, along: [base.along[0]!, band(0, inRailMm + 25, base.wideMm, 'wood', { grain: 'x' })] }
+  const middles = Array.from({ length: form.count }, (_, i) => (i - (form.count - 1) / 2) * form.spacingMm.value)
+  const top = middles[middles.length - 1]!
+  const shapes = middles.flatMap(y => [
+    band(-inPostMm, inRailMm, dowelMm, 'cut', {}, y),
+    band(-(inPostMm - ROOM_FOR_GLUE_MM), inRailMm - ROOM_FOR_GLUE_MM, dowelMm, 'new', { grain: 'x' }, y),
+  ])
+  return [
+    alongView(wood, shapes, [
+      lengthUnder(wood, -inPostMm, 0, 0, written(inPostMm)),
+      lengthUnder(wood, 0, inRailMm, 0, written(inRailMm)),
+      lengthUnder(wood, -(inPostMm - ROOM_FOR_GLUE_MM), inRailMm - ROOM_FOR_GLUE_MM, 1, written(lengthMm)),
+      thicknessBeside(wood, dowelMm, 0, written(dowelMm), top),
+      ...(form.count > 1 ? [across(-wood.throughMm, form.spacingMm.value, 15, written(form.spacingMm.value), top - form.spacingMm.value / 2)] : []),
+    ]),
+  ]
 }

@@ -1,6 +1,8 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
-import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, widest, type JointCase, type Mend, type Size, type Stock, type Verdict } from './mend'
+import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
+import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Size, type Stock, type Verdict, type Work } from './mend'
+import { band, type View } from '../sheet'
 import { legThicknessMm, METRIC_STOCK_MM, POINT_SHARE } from './new-dowel'
 import { roundFit, throughMm } from './socket'
 import { tool } from '../reference/tools'
@@ -19,6 +21,7 @@ export const plugAndRecut: Mend<JointCase> = {
   undo: 'no',
   place: { conserve: 10, everyday: 9, strength: 7 },
   consider,
+  draw,
 }
 
 /** Sound wood outside the plug, beyond its bottom, and what is taken off the hole’s own wall to reach sound wood, millimetres (low). */
@@ -105,3 +108,20 @@ const fitting = (reason: Verdict['reason'], sizes: Size[], stock: Stock, steps: 
   removedCm3,
   hold: { low: 0.6, high: 0.88 },
 })
+
+/** The plug in the receiving part, and what is cut into it again. */
+function draw(c: JointCase, work: Work): View[] {
+  const wood = woodOf(c)
+  const [plugMm, deepMm] = [sizeOf(work, 'plug'), sizeOf(work, 'stop-receiving')]
+  const again = work.sizes.find(s => s.id === 'bore')?.figure.value ?? (c.joint.form.kind === 'mortise-and-tenon' ? c.joint.form.thicknessMm.value : 0)
+  return [
+    alongView(wood, [
+      band(-deepMm, 0, plugMm, 'new', { grain: 'y' }),
+      band(-deepMm, 0, again, 'cut'),
+    ], [
+      lengthUnder(wood, -deepMm, 0, 0, written(deepMm)),
+      thicknessBeside(wood, again, 0, written(again)),
+      thicknessBeside(wood, plugMm, 1, written(plugMm)),
+    ]),
+  ]
+}

@@ -1,6 +1,8 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
-import { dowelSnapped, EASY_FIT_MM, no, sizeMm, type JointCase, type Mend, type Verdict } from './mend'
+import { alongView, endView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
+import { dowelSnapped, EASY_FIT_MM, no, sizeMm, sizeOf, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import { band, circle, type View } from '../sheet'
 import { isEven, roundFit } from './socket'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
@@ -16,6 +18,7 @@ export const sleeve: Mend<JointCase> = {
   undo: 'no',
   place: { conserve: 7, everyday: 7, strength: 6 },
   consider,
+  draw,
 }
 
 /** Wood of the collar, and what must stay of the tenon, as a share of what it was (docs/sources.md#mends, low). */
@@ -65,4 +68,19 @@ function consider(c: JointCase): Verdict {
     removedCm3: Math.PI / 4 * (fit.pegMm ** 2 - coreMm ** 2) * c.joint.depthMm.value / 1000,
     hold: { low: 0.6, high: 0.85 },
   }
+}
+
+/** The tenon pared to its core, the collar round it; from its end the three circles. */
+function draw(c: JointCase, work: Work): View[] {
+  const wood = woodOf(c)
+  const [coreMm, outerMm, longMm] = [sizeOf(work, 'core'), sizeOf(work, 'collar'), sizeOf(work, 'tenon-length')]
+  const ring = (outerMm - coreMm) / 4 + coreMm / 2
+  return [
+    alongView(wood, [
+      band(-c.joint.depthMm.value, 0, outerMm + UNDER_HOLE_MM, 'hidden'),
+      ...[ring, -ring].map(y => band(-longMm, 0, (outerMm - coreMm) / 2, 'new', { grain: 'x' }, y)),
+      band(-longMm, 0, coreMm, 'cut'),
+    ], [lengthUnder(wood, -longMm, 0, 0, written(longMm)), thicknessBeside(wood, coreMm, 0, written(coreMm)), thicknessBeside(wood, outerMm, 1, written(outerMm))]),
+    endView(wood, [circle([0, 0], coreMm, 'cut'), circle([0, 0], outerMm, 'new')], []),
+  ]
 }

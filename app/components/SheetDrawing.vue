@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { boxOf, lineOf, type Dimension, type Sheet, type View } from '#core/sheet'
+
+/** A cut sheet: views to scale, what is there in ink, what is put in and cut in blue, sizes beside it; and as a file at 1:1. */
+const { sheet, name } = defineProps<{ sheet: Sheet, name: string }>()
+const { len } = useUnits()
+const id = useId()
+const MARGIN_MM = 9
+const TEXT_MM = 4
+
+const box = (view: View) => {
+  const { from, to } = boxOf(view)
+  return { x: from[0] - MARGIN_MM, y: -to[1] - MARGIN_MM, w: to[0] - from[0] + 2 * MARGIN_MM, h: to[1] - from[1] + 2 * MARGIN_MM }
+}
+const widest = computed(() => Math.max(...sheet.views.map(v => box(v).w)))
+const share = (view: View) => `${Math.max(26, Math.round(100 * box(view).w / widest.value))}%`
+/** A stroke across each end of a size’s line. */
+const ticks = (d: Dimension) => lineOf(d).map(([x, y]) => `M${x - 1.2} ${-y + 1.2}l2.4 -2.4`).join('')
+const isAlong = (d: Dimension) => Math.abs(d.to[0] - d.from[0]) >= Math.abs(d.to[1] - d.from[1])
+const textAt = (d: Dimension) => {
+  const [a, b] = lineOf(d)
+  const [x, y] = [(a[0] + b[0]) / 2, -(a[1] + b[1]) / 2]
+  return isAlong(d) ? { x, y: y - 1.2 } : { x: x - 1.2, y, transform: `rotate(-90 ${x - 1.2} ${y})` }
+}
+const figureOf = (d: Dimension) => len(Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]))
+const lines = (d: Dimension) => {
+  const [a, b] = lineOf(d)
+  return `M${a[0]} ${-a[1]}L${b[0]} ${-b[1]}M${d.from[0]} ${-d.from[1]}L${a[0]} ${-a[1]}M${d.to[0]} ${-d.to[1]}L${b[0]} ${-b[1]}`
+}
+const spoken = (view: View) => `${view.title}: ${view.dimensions.map(figureOf).join(', ')}`
+
+async function save(kind: 'svg' | 'dxf'): Promise<void> {
+  const { sheetDxf, sheetSvg } = await import('#core/sheet/export')
+  const text = kind === 'svg' ? sheetSvg(sheet) : sheetDxf(sheet)
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type: kind === 'svg' ? 'image/svg+xml' : 'application/dxf' }))
+  link.download = `${name}.${kind}`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+</script>
+
+<template>
+  <div class="views">
+    <figure v-for="view in sheet.views" :key="view.id" :style="{ flexBasis: share(view) }">
+      <svg :viewBox="`${box(view).x} ${box(view).y} ${box(view).w} ${box(view).h}`" role="img" :aria-label="spoken(view)">
+        <defs>
+          <pattern :id="`${id}-hatch`" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <line x1="0" y1="0" x2="0" y2="5" stroke="var(--rule)" stroke-width="0.8" />
+          </pattern>
+        </defs>
+        <template v-for="(s, i) in view.shapes" :key="i">
+          <template v-if="s.kind === 'rectangle'">
+            <rect
+              :x="s.from[0]" :y="-s.to[1]" :width="s.to[0] - s.from[0]" :height="s.to[1] - s.from[1]" :class="s.pencil"
+              :style="s.hatched ? { fill: `url(#${id}-hatch)` } : {}" />
+            <path
+              v-if="s.grain" class="grain" :class="s.pencil"
+              :d="s.grain === 'x' ? `M${s.from[0] + 2} ${-(s.from[1] + s.to[1]) / 2}H${s.to[0] - 2}` : `M${(s.from[0] + s.to[0]) / 2} ${-s.from[1] - 2}V${-s.to[1] + 2}`" />
+          </template>
+          <circle v-else-if="s.kind === 'circle'" :cx="s.middle[0]" :cy="-s.middle[1]" :r="s.radiusMm" :class="s.pencil" />
+          <line v-else :x1="s.from[0]" :y1="-s.from[1]" :x2="s.to[0]" :y2="-s.to[1]" :class="s.pencil" />
+        </template>
+        <g v-for="(d, i) in view.dimensions" :key="`d${i}`" class="size">
+          <path :d="lines(d)" />
+          <path :d="ticks(d)" />
+          <text v-bind="textAt(d)" text-anchor="middle" :font-size="TEXT_MM">{{ figureOf(d) }}</text>
+        </g>
+      </svg>
+      <figcaption class="small soft">{{ view.title }}, to scale</figcaption>
+    </figure>
+  </div>
+  <div class="chips no-print">
+    <FieldKeyButton slim label="Sheet 1:1, SVG" @click="save('svg')" />
+    <FieldKeyButton slim label="Sheet 1:1, DXF" @click="save('dxf')" />
+  </div>
+</template>
+
+<style scoped>
+.views { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; background: var(--ground); padding: 8px; }
+figure { flex: 1 1 auto; min-width: 140px; }
+svg { width: 100%; max-height: 280px; display: block; }
+rect, circle, line, path { vector-effect: non-scaling-stroke; }
+.wood { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.4; }
+.hidden { fill: none; stroke: var(--soft); stroke-width: 1; stroke-dasharray: 4 3; }
+.new { fill: var(--blue-wash); fill-opacity: 0.85; stroke: var(--blue); stroke-width: 1.4; }
+.cut { fill: none; stroke: var(--blue); stroke-width: 1.4; stroke-dasharray: 5 3; }
+.middle { fill: none; stroke: var(--soft); stroke-width: 0.8; stroke-dasharray: 8 3 2 3; }
+.grain { fill: none; stroke-width: 0.8; stroke-dasharray: none; }
+.size path { fill: none; stroke: var(--soft); stroke-width: 0.8; }
+.size text { font-family: var(--font-mono); fill: var(--ink); }
+</style>

@@ -1,0 +1,135 @@
+import DxfParser from 'dxf-parser'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
+import { measured } from '../measure/measured'
+import type { Command } from '../piece/commands'
+import type { Piece } from '../piece/schema'
+import { sheetDxf, sheetSvg } from '../sheet/export'
+import { lengthOf } from '../sheet'
+import { jointCase, mendCandidates, sheetOfJoint, type Work } from './index'
+
+const RUNG = 'front-seat-rung--left-front-post'
+const RAIL = 'left-side-rail--left-back-post'
+const FRONT = 'front-rail--left-front-leg'
+const gap = (joint: string, where: 'round' | 'cheek' | 'edge', mm: number): Command => ({ do: 'measure-clearance', joint, where, measure: measured(mm) })
+const snapped = (joint: string): Command => ({ do: 'look-for', joint, sign: 'dowel-stub', look: 'seen' })
+const rung = (mm: number, ...more: Command[]) => applyAll(newPiece('post-and-rung'), [{ do: 'test-joint', joint: RUNG, state: 'swings' }, gap(RUNG, 'round', mm), ...more])
+const rail = (mm: number) => applyAll(newChair(), [{ do: 'test-joint', joint: RAIL, state: 'swings' }, gap(RAIL, 'cheek', mm), gap(RAIL, 'edge', 0.1)])
+const dowelled = applyAll(newChair({ frontRail: 'dowel' }), [{ do: 'test-joint', joint: FRONT, state: 'swings' }, snapped(FRONT)])
+
+function sheetFor(piece: Piece, joint: string, mend: string) {
+  const c = jointCase(piece, piece.joints.find(j => j.id === joint)!, 'everyday', 0.15)
+  const { verdict } = mendCandidates(c).find(x => x.mend.id === mend)!
+  const sheet = verdict.fits ? sheetOfJoint(c, mend, verdict, 'sheet')! : null
+  return { sheet: sheet!, work: verdict as Work, sizes: Object.fromEntries((verdict.fits ? verdict.sizes : []).map(s => [s.id, s.figure.value])), fits: verdict.fits }
+}
+
+interface Line { readonly layer: string, readonly a: readonly [number, number], readonly b: readonly [number, number] }
+/** The lines and circles of a DXF file, read by a parser that knows nothing of this program. */
+function readDxf(text: string) {
+  const entities = (new DxfParser().parseSync(text)?.entities ?? []) as unknown as { type: string, layer: string, vertices?: { x: number, y: number }[], center?: { x: number, y: number }, radius?: number }[]
+  const lines = entities.flatMap((e): Line[] => (e.type === 'LINE' ? [{ layer: e.layer, a: [e.vertices![0]!.x, e.vertices![0]!.y], b: [e.vertices![1]!.x, e.vertices![1]!.y] }] : []))
+  const circles = entities.flatMap(e => (e.type === 'CIRCLE' ? [{ layer: e.layer, x: e.center!.x, y: e.center!.y, r: e.radius! }] : []))
+  return { lines, circles }
+}
+/** The same from an SVG file, its y turned up again. */
+function readSvg(text: string) {
+  const attribute = (tag: string, name: string) => Number(new RegExp(` ${name}="([^"]+)"`).exec(tag)![1])
+  const layers = text.split(/<g id="(?=wood"|hidden"|new"|cut"|middle"|size")/).slice(1)
+  return layers.flatMap((block) => {
+    const layer = block.slice(0, block.indexOf('"'))
+    return [...block.matchAll(/<line [^>]+>/g)].map(([tag]) => ({ layer, a: [attribute(tag, 'x1'), -attribute(tag, 'y1')], b: [attribute(tag, 'x2'), -attribute(tag, 'y2')] }))
+  })
+}
+/** Rectangles put together again from their four lines, in a layer: each as its size along and across, largest first. */
+function blocks(lines: readonly Line[], layer: string): { longMm: number, thickMm: number, middleY: number }[] {
+  const own = lines.filter(l => l.layer === layer)
+  const level = own.filter(l => Math.abs(l.a[1] - l.b[1]) < 0.01)
+  const upright = own.filter(l => Math.abs(l.a[0] - l.b[0]) < 0.01)
+  const near = (p: number, q: number) => Math.abs(p - q) < 0.02
+  return upright.flatMap((u) => {
+    const [low, high] = [Math.min(u.a[1], u.b[1]), Math.max(u.a[1], u.b[1])]
+    const bottom = level.find(l => near(l.a[1], low) && near(Math.min(l.a[0], l.b[0]), u.a[0]))
+    const top = bottom && level.find(l => near(l.a[1], high) && near(Math.min(l.a[0], l.b[0]), u.a[0]) && near(Math.abs(l.a[0] - l.b[0]), Math.abs(bottom.a[0] - bottom.b[0])))
+    return bottom && top ? [{ longMm: Math.abs(bottom.a[0] - bottom.b[0]), thickMm: high - low, middleY: (low + high) / 2 }] : []
+  }).sort((a, b) => b.longMm - a.longMm || b.thickMm - a.thickMm)
+}
+
+const CASES = [
+  ['sleeve', () => sheetFor(rung(1), RUNG, 'sleeve')],
+  ['bored-tenon', () => sheetFor(rung(0.2, snapped(RUNG)), RUNG, 'bored-tenon')],
+  ['loose-tenon', () => sheetFor(rail(1.6), RAIL, 'loose-tenon')],
+  ['plug-and-recut', () => sheetFor(rail(1.6), RAIL, 'plug-and-recut')],
+  ['new-dowel', () => sheetFor(dowelled, FRONT, 'new-dowel')],
+] as const
+
+describe('made again from the drawing alone, as a joiner would', () => {
+  it('a sleeve: core 9, collar 15.9 by 23 long, (15.9 − 9) / 2 of wood on each side', () => {
+    const { sheet } = sheetFor(rung(1), RUNG, 'sleeve')
+    const { lines, circles } = readDxf(sheetDxf(sheet))
+    const collar = blocks(lines, 'new')
+    expect(collar).toHaveLength(2)
+    for (const half of collar) { expect(half.longMm).toBeCloseTo(23, 1); expect(half.thickMm).toBeCloseTo(3.45, 1) }
+    expect(blocks(lines, 'cut')[0]!.thickMm).toBeCloseTo(9, 1)
+    expect(circles.map(c => [c.layer, 2 * c.r]).sort()).toEqual(expect.arrayContaining([['cut', expect.closeTo(9, 1)], ['new', expect.closeTo(15.9, 1)]]))
+  })
+  it('a bored tenon: the bore as deep as its stop says, the peg as long as its list says', () => {
+    const { sheet, sizes, work } = sheetFor(rung(0.2, snapped(RUNG)), RUNG, 'bored-tenon')
+    const { lines } = readDxf(sheetDxf(sheet))
+    const [bore] = blocks(lines, 'cut')
+    expect([bore!.longMm, bore!.thickMm]).toEqual([expect.closeTo(sizes['stop-entering']!, 1), expect.closeTo(sizes.bore!, 1)])
+    const peg = blocks(lines, 'new').reduce((sum, b) => sum + b.longMm, 0)
+    expect(peg).toBeCloseTo(work.stock[0]!.sizesMm[1]!, 1)
+  })
+  it('a loose tenon: 10.5 × 48 × 55 in a mortise cut 29 deep', () => {
+    const { lines } = readDxf(sheetDxf(sheetFor(rail(1.6), RAIL, 'loose-tenon').sheet))
+    expect(blocks(lines, 'new')[0]).toMatchObject({ longMm: expect.closeTo(55, 1), thickMm: expect.closeTo(10.5, 1) })
+    const cuts = blocks(lines, 'cut')
+    expect(cuts[0]!.longMm).toBeCloseTo(29, 1)
+    expect(cuts.at(-1)).toMatchObject({ longMm: expect.closeTo(10.5, 1), thickMm: expect.closeTo(48, 1) })
+  })
+  it('a plug: 12.6 thick, 29.5 deep, and the old tenon’s 9 cut into it', () => {
+    const { lines } = readDxf(sheetDxf(sheetFor(rail(1.6), RAIL, 'plug-and-recut').sheet))
+    expect(blocks(lines, 'new')[0]).toMatchObject({ longMm: expect.closeTo(29.5, 1), thickMm: expect.closeTo(12.6, 1) })
+    expect(blocks(lines, 'cut')[0]).toMatchObject({ longMm: expect.closeTo(29.5, 1), thickMm: expect.closeTo(9, 1) })
+  })
+  it('dowels: two of 10 by 50, as far apart as they were, in bores 26 and 26 deep', () => {
+    const { sheet } = sheetFor(dowelled, FRONT, 'new-dowel')
+    const { lines } = readDxf(sheetDxf(sheet))
+    const dowels = blocks(lines, 'new')
+    expect(dowels).toHaveLength(2)
+    for (const d of dowels) expect([d.longMm, d.thickMm]).toEqual([expect.closeTo(50, 1), expect.closeTo(10, 1)])
+    const { form } = dowelled.joints.find(j => j.id === FRONT)!
+    expect(Math.abs(dowels[0]!.middleY - dowels[1]!.middleY)).toBeCloseTo(form.kind === 'dowel' ? form.spacingMm.value : 0, 1)
+    expect(blocks(lines, 'cut')[0]!.longMm).toBeCloseTo(52, 1)
+  })
+})
+
+describe('every sheet', () => {
+  it.each(CASES)('%s: SVG and DXF say the same lines', (_name, make) => {
+    const { sheet } = make()
+    const sum = (lines: readonly { layer: string, a: readonly number[], b: readonly number[] }[]) => {
+      const by = new Map<string, number>()
+      for (const { layer, a, b } of lines) by.set(layer, (by.get(layer) ?? 0) + Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!))
+      return [...by].sort(([p], [q]) => p.localeCompare(q)).map(([layer, mm]) => `${layer} ${mm.toFixed(0)}`)
+    }
+    expect(sum(readSvg(sheetSvg(sheet)))).toEqual(sum(readDxf(sheetDxf(sheet)).lines))
+  })
+  it.each(CASES)('%s: each size written beside it is as long as it says', (_name, make) => {
+    const { sheet } = make()
+    const dimensions = sheet.views.flatMap(v => v.dimensions)
+    expect(dimensions.length).toBeGreaterThan(1)
+    for (const d of dimensions) expect(Number.parseFloat(d.words)).toBeCloseTo(lengthOf(d), 0)
+  })
+  it('nothing new is longer or thicker than the sizes say, whatever was measured', () => {
+    fc.assert(fc.property(fc.double({ min: 0.35, max: 2.5, noNaN: true }), fc.double({ min: 10, max: 20, noNaN: true }), (gapMm, pegMm) => {
+      const piece = rung(gapMm, { do: 'measure-joint', joint: RUNG, size: 'diameterMm', measure: measured(pegMm) })
+      const { sheet, sizes, fits } = sheetFor(piece, RUNG, 'sleeve')
+      if (!fits) return
+      const collar = blocks(readDxf(sheetDxf(sheet)).lines, 'new')
+      expect(collar[0]!.longMm).toBeCloseTo(sizes['tenon-length']!, 0)
+      expect(collar[0]!.thickMm).toBeCloseTo((sizes.collar! - sizes.core!) / 2, 1)
+    }), { numRuns: 25 })
+  })
+})

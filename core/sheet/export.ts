@@ -1,0 +1,67 @@
+import makerjs from 'makerjs'
+import { boxOf, lineOf, type Dimension, type Flat, type Pencil, type Shape, type Sheet, type View } from './sheet'
+
+/** Between two views of a sheet, millimetres. */
+const BETWEEN_MM = 30
+const TEXT_MM = 3
+
+type Layer = Pencil | 'size'
+const COLOURS: Readonly<Record<Layer, string>> = { wood: '#1e2a30', hidden: '#7b868b', new: '#1f4fa3', cut: '#1f4fa3', middle: '#7b868b', size: '#5a666c' }
+const DXF_COLOURS: Readonly<Record<Layer, number>> = { wood: 7, hidden: 8, new: 5, cut: 4, middle: 9, size: 250 }
+
+/** The sheet at 1:1 as an SVG file, a millimetre a unit. */
+export const sheetSvg = (sheet: Sheet): string => makerjs.exporter.toSVG(modelOf(sheet), {
+  units: makerjs.unitType.Millimeter,
+  useSvgPathOnly: false,
+  strokeWidth: '0.35mm',
+  fontSize: `${TEXT_MM}`,
+  annotate: false,
+  layerOptions: Object.fromEntries(Object.entries(COLOURS).map(([layer, stroke]) => [layer, { stroke, cssStyle: layer === 'cut' || layer === 'hidden' ? 'stroke-dasharray:2 1.2' : '' }])),
+})
+
+/** The sheet at 1:1 as a DXF file in millimetres, a layer for each pencil. */
+export const sheetDxf = (sheet: Sheet): string => makerjs.exporter.toDXF(modelOf(sheet), {
+  units: makerjs.unitType.Millimeter,
+  fontSize: TEXT_MM,
+  layerOptions: Object.fromEntries(Object.entries(DXF_COLOURS).map(([layer, color]) => [layer, { color }])),
+})
+
+/** Views beside each other, each with its own origin where its shoulder and middle line meet. */
+function modelOf(sheet: Sheet): makerjs.IModel {
+  let shift = 0
+  const models: Record<string, makerjs.IModel> = {}
+  for (const view of sheet.views) {
+    const { from, to } = boxOf(view)
+    models[view.id] = { ...viewModel(view), origin: [shift - from[0], 0] }
+    shift += to[0] - from[0] + BETWEEN_MM
+  }
+  return { units: makerjs.unitType.Millimeter, models }
+}
+
+function viewModel(view: View): makerjs.IModel {
+  const parts = [
+    ...view.shapes.map((s, i) => [`shape-${i}`, shapeModel(s)] as const),
+    ...view.dimensions.map((d, i) => [`size-${i}`, sizeModel(d)] as const),
+  ]
+  return { models: Object.fromEntries(parts) }
+}
+
+function shapeModel(shape: Shape): makerjs.IModel {
+  const layer = shape.pencil
+  if (shape.kind === 'circle') return { layer, paths: { round: new makerjs.paths.Circle([...shape.middle], shape.radiusMm) } }
+  if (shape.kind === 'line') return { layer, paths: { line: new makerjs.paths.Line([...shape.from], [...shape.to]) } }
+  const [width, height] = [shape.to[0] - shape.from[0], shape.to[1] - shape.from[1]]
+  return { ...new makerjs.models.Rectangle(width, height), layer, origin: [...shape.from] }
+}
+
+const straight = (a: Flat, b: Flat): makerjs.IPath => new makerjs.paths.Line([...a], [...b])
+
+/** Its line, two lines to what it measures, and its figure over the middle. */
+function sizeModel(dimension: Dimension): makerjs.IModel {
+  const [a, b] = lineOf(dimension)
+  return {
+    layer: 'size',
+    paths: { line: straight(a, b), first: straight(dimension.from, a), second: straight(dimension.to, b) },
+    caption: { text: dimension.words, anchor: new makerjs.paths.Line([...a], [...b]) },
+  }
+}

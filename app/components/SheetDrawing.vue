@@ -6,7 +6,9 @@ const { sheet, name } = defineProps<{ sheet: Sheet, name: string }>()
 const { len } = useUnits()
 const id = useId()
 const MARGIN_MM = 9
-const TEXT_MM = 4
+/** How high a view may be on the screen, and how high its letters are there, pixels. */
+const [HIGHEST_PX, LETTER_PX] = [280, 13]
+const lettersMm = (view: View) => Math.max(3.4, LETTER_PX * box(view).h / HIGHEST_PX)
 
 const box = (view: View) => {
   const { from, to } = boxOf(view)
@@ -64,7 +66,7 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
         <g v-for="(d, i) in view.dimensions" :key="`d${i}`" class="size">
           <path :d="lines(d)" />
           <path :d="ticks(d)" />
-          <text v-bind="textAt(d)" text-anchor="middle" :font-size="TEXT_MM">{{ figureOf(d) }}</text>
+          <text v-bind="textAt(d)" text-anchor="middle" :font-size="lettersMm(view)">{{ figureOf(d) }}</text>
         </g>
       </svg>
       <figcaption class="small soft">{{ view.title }}, to scale</figcaption>

@@ -22,6 +22,7 @@ import { newDowel } from './new-dowel'
 import { plugAndRecut } from './plug-and-recut'
 import { reGlue } from './re-glue'
 import { redoRepair } from './redo-repair'
+import { renewWedge } from './renew-wedge'
 import { renewThread } from './renew-thread'
 import { sawAndBore } from './saw-and-bore'
 import { shims } from './shims'
@@ -31,7 +32,7 @@ import type { WoodCase } from './wood-case'
 
 /** Mends of a loose joint. */
 export const MENDS: readonly Mend<JointCase>[] = [
-  reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut,
+  reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut, renewWedge,
 ]
 
 /** Mends of everything else, by the kind of trouble each answers. */

@@ -121,6 +121,22 @@ describe('a pin that draws', () => {
   })
 })
 
+describe('a wedge renewed', () => {
+  // An arm on a wedged through tenon of its leg.
+  const chair = newChair({ arms: 'through' })
+  const ARM = chair.joints.find(j => j.form.kind === 'mortise-and-tenon' && j.form.wedged === true)!.id
+  const loose = (edgeMm: number, ...more: Command[]) => applyAll(chair, [{ do: 'test-joint', joint: ARM, state: 'gives' }, gap(ARM, 'cheek', 0.1), gap(ARM, 'edge', edgeMm), ...more])
+  const wedge = (mm: number): Command => ({ do: 'add-hold', hold: { ...newHold('wedge', 'w', ARM), diameterMm: measured(mm) } })
+  it('worked example: the old one 3.2 at the end face and 0.5 of play: 3.7', () => {
+    expect(asked(loose(0.5, wedge(3.2)), ARM, 'renew-wedge').sizes['wedge-thickness']).toBeCloseTo(3.7, 9)
+  })
+  it('asks for the old one; loose at the cheeks it is no mend; where nothing was wedged it is not thought of', () => {
+    expect(asked(loose(0.5), ARM, 'renew-wedge').wants).toBe(true)
+    expect(asked(loose(0.5, wedge(3), gap(ARM, 'cheek', 0.6)), ARM, 'renew-wedge').why).toContain('cheeks are loose as well')
+    expect(asked(rail(0.1, 0.5), RAIL, 'renew-wedge').why).toBe('not thought of')
+  })
+})
+
 describe('a plug, and cut again', () => {
   it('worked example, socket: 15.9 and 1 mm all round want 17.9, so 18; (34 − 18) / 2 = 8 of wall; 24 + 1 deep; bored 15 again', () => {
     expect(asked(rung(0.9), RUNG, 'plug-and-recut').sizes).toMatchObject({ 'plug': 18, 'bore': 15, 'stop-receiving': 25, 'wall': 8 })

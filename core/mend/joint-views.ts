@@ -31,10 +31,10 @@ export function woodOf(c: JointCase, shownMm = SHOWN_MM): JointWood {
     wideMm,
     isRound,
     along: [
-      rectangle([-through, -half], [0, half], 'wood', { hatched: true }),
+      rectangle('wood', [-through, -half], [0, half], { hatched: true }),
       band(0, shownMm, thickMm, 'wood', { grain: 'x' }),
     ],
-    end: isRound ? [circle([0, 0], thickMm, 'wood')] : [rectangle([-thickMm / 2, -wideMm / 2], [thickMm / 2, wideMm / 2], 'wood', { hatched: true })],
+    end: isRound ? [circle([0, 0], thickMm, 'wood')] : [rectangle('wood', [-thickMm / 2, -wideMm / 2], [thickMm / 2, wideMm / 2], { hatched: true })],
   }
 }
 

@@ -5,7 +5,9 @@ import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, q, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { speciesNamed } from '../reference/species'
-import { EASY_FIT_MM, glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
+import { EASY_FIT_MM, glueFaces, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import { band, type Shape, type View } from '../sheet'
 import { tool } from '../reference/tools'
 import { before, cured, using, wet } from '../work'
 
@@ -99,6 +101,7 @@ export const kerfAndWedge: Mend<JointCase> = {
   place: { conserve: 4, everyday: 2, strength: 3 },
   fittedWet: true,
   consider,
+  draw,
 }
 
 function consider(c: JointCase): Verdict {
@@ -153,4 +156,36 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
     ],
     cautions: ['blade' as const], leavesGapMm: form.kind === 'round-tenon' ? PRESSED_MM : cheeksMm, removedCm3: g.kerfs * KERF_MM * g.kerfDepthMm * across / 1000, hold: { low: 0.6, high: 0.9 },
   }
+}
+
+/** Seen along the wedge’s faces: the tenon across its width, its kerfs, and each wedge home. */
+function draw(c: JointCase, work: Work): View[] {
+  const { form } = c.joint
+  if (form.kind !== 'mortise-and-tenon' && form.kind !== 'round-tenon') return []
+  const widthMm = form.kind === 'round-tenon' ? form.diameterMm.value : form.widthMm.value
+  const base = woodOf(c)
+  const wood = { ...base, along: [base.along[0]!, band(0, 70, base.isRound ? base.thickMm : base.wideMm, 'wood', { grain: 'x' })] }
+  const [kerfMm, thickMm, longMm] = [sizeOf(work, 'kerf-depth'), sizeOf(work, 'wedge-thickness'), sizeOf(work, 'wedge-length')]
+  const depthMm = c.joint.depthMm.value
+  const deeperMm = form.through ? 0 : form.deeperMm.value
+  const count = work.stock.find(s => s.id === 'wedge')?.count ?? 1
+  const middles = count === 2 ? [widthMm / 2 - KERF_INSET_MM, KERF_INSET_MM - widthMm / 2] : [0]
+  // Home, a blind wedge lies on the bottom; one driven from outside ends with the tenon.
+  const head = -depthMm - deeperMm
+  return [
+    alongView(wood, [
+      band(head, 0, widthMm + c.clearance[form.kind === 'round-tenon' ? 'round' : 'edge'].mouth.value, 'hidden'),
+      band(-depthMm, 0, widthMm, 'wood'),
+      ...middles.flatMap((y): Shape[] => [
+        { kind: 'line', from: [-depthMm, y], to: [-depthMm + kerfMm, y], pencil: 'cut' },
+        { kind: 'line', from: [head, y + thickMm / 2], to: [head + longMm, y], pencil: 'new' },
+        { kind: 'line', from: [head, y - thickMm / 2], to: [head + longMm, y], pencil: 'new' },
+        { kind: 'line', from: [head, y - thickMm / 2], to: [head, y + thickMm / 2], pencil: 'new' },
+      ]),
+    ], [
+      lengthUnder(wood, -depthMm, -depthMm + kerfMm, 0, written(kerfMm)),
+      lengthUnder(wood, head, head + longMm, 1, written(longMm)),
+      thicknessBeside(wood, widthMm, 1, written(widthMm)),
+    ]),
+  ]
 }

@@ -84,7 +84,7 @@ function draw(c: JointCase, work: Work): View[] {
       lengthUnder(wood, inRailMm - lengthMm, inRailMm, 1, written(lengthMm)),
       thicknessBeside(wood, thickMm, 0, written(thickMm)),
     ]),
-    endView(wood, [rectangle([-thickMm / 2, -wideMm / 2], [thickMm / 2, wideMm / 2], 'cut')], [
+    endView(wood, [rectangle('cut', [-thickMm / 2, -wideMm / 2], [thickMm / 2, wideMm / 2])], [
       across(-wood.thickMm / 2, wideMm, 8, written(wideMm)),
       along(-thickMm / 2, thickMm / 2, -wood.wideMm / 2, 8, written(thickMm)),
     ]),

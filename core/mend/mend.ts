@@ -26,6 +26,8 @@ export interface JointCase {
   /** The old pins through it, thickest first, millimetres; empty where nobody measured one. */
   readonly pinsMm: readonly Measured[]
   readonly pinned: boolean
+  /** The old wedges at their outer end, millimetres; empty where nobody measured one. */
+  readonly wedgesMm: readonly Measured[]
   readonly metal: boolean
   /** Largest clearance the glue in view bridges, millimetres. */
   readonly glueGapMm: number
@@ -127,11 +129,12 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
   }
 }
 
-/** Wooden pins through a joint: whether there are any, and how thick those are that somebody measured. */
-function pinsIn(piece: Piece, joint: Joint): Pick<JointCase, 'pinned' | 'pinsMm'> {
-  const pins = piece.holds.filter(h => h.on.kind === 'joint' && h.on.id === joint.id && h.kind === 'wooden-pin')
-  const pinsMm = pins.flatMap(h => (h.diameterMm ? [h.diameterMm] : [])).sort((a, b) => b.value - a.value)
-  return { pinned: pins.length > 0 || (joint.form.kind === 'mortise-and-tenon' && joint.form.pinned), pinsMm }
+/** Wooden pins and wedges in a joint: whether there are pins, and how thick those are that somebody measured, thickest first. */
+function pinsIn(piece: Piece, joint: Joint): Pick<JointCase, 'pinned' | 'pinsMm' | 'wedgesMm'> {
+  const held = (kind: 'wooden-pin' | 'wedge') => piece.holds.filter(h => h.on.kind === 'joint' && h.on.id === joint.id && h.kind === kind)
+  const sizes = (kind: 'wooden-pin' | 'wedge') => held(kind).flatMap(h => (h.diameterMm ? [h.diameterMm] : [])).sort((a, b) => b.value - a.value)
+  const pinned = held('wooden-pin').length > 0 || (joint.form.kind === 'mortise-and-tenon' && joint.form.pinned)
+  return { pinned, pinsMm: sizes('wooden-pin'), wedgesMm: sizes('wedge') }
 }
 
 /** Time and wood lost of a mend, with how they came about. */

@@ -1,6 +1,6 @@
 import { outsideMm, pointsAlong, type Bore } from '../geometry'
 import { input, inputOf, type FigureInput } from '../measure/figure'
-import { mm, say, type Phrase } from '../measure/phrase'
+import { fitMm, mm, say, type Phrase } from '../measure/phrase'
 import { along, distance, subtract, unit } from '../measure/vec'
 import { tagOf } from '../piece/facts'
 import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
@@ -41,7 +41,7 @@ const GRIP = 2.5
 const [BESIDE_MM, KERF_MM] = [4, 0.8]
 /** A slant that reaches further than this along the part, in thicknesses, is no snap: it wants a scarf. */
 const LONGEST_ZONE = 1.5
-/** Bored a little over the dowel, so that the part can be set straight, millimetres. */
+/** The dowel is scraped so much under its bore, so that the part can be set straight, millimetres. */
 const EASED_MM = 0.3
 const TO_JOINT_MM = 3
 
@@ -131,7 +131,7 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
       size('saw-line', `saw line, from the ${end}`, sawMm, 'break ± half its slant + 4 mm, on the side with more wood: move it to the nearest groove', [input('break', breakMm, 'mm'), inputOf('angle of the break', fault.angleDeg, 'deg')]),
       size('dowel', 'dowel', dowelMm, 'at most half the part, a third of it at least, and 3 mm of wall', [input('part there', thick, 'mm')]),
       size('dowel-length', 'dowel length', lengthMm, 'break to saw line + 2 × 2.5 diameters', [gap, dowel]),
-      size('bit', 'bit', dowelMm + EASED_MM, 'dowel + 0.3 mm, so that the part can be set straight in the glue', [dowel]),
+      size('bit', 'bit', dowelMm, 'the dowel’s own size: the dowel is eased, not the bit', [dowel]),
       size('stop-receiving', `depth stop, ${end}’s side`, firstStop, 'saw line to the dowel’s end + 1 mm for glue', [gap, dowel]),
       size('stop-entering', 'depth stop, far side', secondStop, '2.5 diameters, or what is left to the break, + 1 mm for glue', [dowel]),
       size('wall', 'wall left', wallMm, '(part − dowel) / 2 where it is thinnest along the bore', [dowel]),
@@ -141,7 +141,7 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
       ...face.steps.filter(s => s.when === 'before'),
       using(wet('register', say`Register: a little glue on the ragged faces, only to find its place again; pressed along the part and seen straight from front and side. It carries nothing.`), 'brush', 'batten'),
       using(before('saw', 15, say`When it has set: a pencil line round the part and two marks across it. Saw all round in the nearest groove, about ${mm(sawMm)} from the ${end}, ${isAbove ? 'above' : 'below'} the break.`, 2), 'pencil', 'fine-saw'),
-      using(before('bore', 25, say`Find both centres from the outside, not from the saw face; bore a scrap first. Bore ${mm(dowelMm + EASED_MM)}, stop ${mm(firstStop)} on the ${end}’s side and ${mm(secondStop)} on the other.`, 2), 'drill', tool('bit', dowelMm + EASED_MM), 'depth-stop', 'scrap'),
+      using(before('bore', 25, say`Find both centres from the outside, not from the saw face; bore a scrap first. Bore ${mm(dowelMm)}, stop ${mm(firstStop)} on the ${end}’s side and ${mm(secondStop)} on the other. Scrape the dowel until it slides with ${fitMm(EASED_MM)} to spare, and groove it.`, 2), 'drill', tool('bit', dowelMm), 'depth-stop', 'scrap'),
       using(before('dry', 10, say`Dry: dowel home, marks in line, straight from front and side, feet on the board. The saw took ${mm(KERF_MM)} of length: a pad under the foot, or the others trimmed; your choice.`, 2), 'batten', 'square'),
       using(wet('glue', say`Glue in both bores, on the dowel and both faces; close, strap, set straight, wipe.`, 2), 'brush', 'strap', 'swab'),
     ],

@@ -62,6 +62,9 @@ const CASES = [
   ['loose-tenon', () => sheetFor(rail(1.6), RAIL, 'loose-tenon')],
   ['plug-and-recut', () => sheetFor(rail(1.6), RAIL, 'plug-and-recut')],
   ['new-dowel', () => sheetFor(dowelled, FRONT, 'new-dowel')],
+  ['shims', () => sheetFor(rail(0.6), RAIL, 'shims')],
+  ['kerf-and-wedge', () => sheetFor(applyAll(rail(0.1), [gap(RAIL, 'edge', 0.5)]), RAIL, 'kerf-and-wedge')],
+  ['shims-and-wedge', () => sheetFor(applyAll(rail(0.5), [gap(RAIL, 'edge', 0.5)]), RAIL, 'shims-and-wedge')],
 ] as const
 
 describe('made again from the drawing alone, as a joiner would', () => {
@@ -93,6 +96,21 @@ describe('made again from the drawing alone, as a joiner would', () => {
     const { lines } = readDxf(sheetDxf(sheetFor(rail(1.6), RAIL, 'plug-and-recut').sheet))
     expect(blocks(lines, 'new')[0]).toMatchObject({ longMm: expect.closeTo(29.5, 1), thickMm: expect.closeTo(12.6, 1) })
     expect(blocks(lines, 'cut')[0]).toMatchObject({ longMm: expect.closeTo(29.5, 1), thickMm: expect.closeTo(9, 1) })
+  })
+  it('shims: 26 long and 46 wide, (0.6 − 0.05) / 2 on both sides of a tenon of 9', () => {
+    const { lines } = readDxf(sheetDxf(sheetFor(rail(0.6), RAIL, 'shims').sheet))
+    const strips = blocks(lines, 'new')
+    expect(strips.filter(b => Math.abs(b.longMm - 26) < 0.1 && Math.abs(b.thickMm - 0.275) < 0.01)).toHaveLength(2)
+    expect(strips.filter(b => Math.abs(b.thickMm - 46) < 0.1)).toHaveLength(2)
+  })
+  it('wedges: two kerfs 25 deep, 6 in from the edges of 48; each wedge as thick at its head as its size says', () => {
+    const { sheet, sizes } = sheetFor(applyAll(rail(0.1), [gap(RAIL, 'edge', 0.5)]), RAIL, 'kerf-and-wedge')
+    const { lines } = readDxf(sheetDxf(sheet))
+    const kerfs = lines.filter(l => l.layer === 'cut')
+    expect(kerfs.map(l => Math.abs(l.a[0] - l.b[0]))).toEqual([expect.closeTo(25, 1), expect.closeTo(25, 1)])
+    expect(Math.abs(kerfs[0]!.a[1] - kerfs[1]!.a[1])).toBeCloseTo(48 - 12, 1)
+    const heads = lines.filter(l => l.layer === 'new' && Math.abs(l.a[0] - l.b[0]) < 0.01)
+    expect(heads.map(l => Math.abs(l.a[1] - l.b[1]))).toEqual([expect.closeTo(sizes['wedge-thickness']!, 1), expect.closeTo(sizes['wedge-thickness']!, 1)])
   })
   it('dowels: two of 10 by 50, as far apart as they were, in bores 26 and 26 deep', () => {
     const { sheet } = sheetFor(dowelled, FRONT, 'new-dowel')

@@ -19,6 +19,8 @@ export const shimsAndWedge: Mend<JointCase> = {
   place: { conserve: 5, everyday: 4, strength: 5 },
   fittedWet: true,
   consider,
+  // Two sheets in one: the shims from above, the wedges from the side.
+  draw: (c, work) => [...shims.draw!(c, work), ...kerfAndWedge.draw!(c, work).map(view => ({ ...view, id: 'side' as const, title: 'From the side, with its wedges' }))],
 }
 
 const CLOSED: TwoEnds = { mouth: assumed(0), bottom: null }

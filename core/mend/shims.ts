@@ -1,7 +1,9 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
-import { dowelSnapped, isTapered, TAPER_MM, no, rocksAtEdges, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { alongView, endView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
+import { dowelSnapped, isTapered, TAPER_MM, no, rocksAtEdges, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import { across, band, rectangle, type View } from '../sheet'
 import { before, using } from '../work'
 
 export const SHIM_MOST_MM = 1.5
@@ -35,6 +37,7 @@ export const shims: Mend<JointCase> = {
   place: { conserve: 2, everyday: 3, strength: 4 },
   fittedWet: true,
   consider,
+  draw,
 }
 
 function consider(c: JointCase): Verdict {
@@ -74,4 +77,31 @@ function consider(c: JointCase): Verdict {
     ],
     cautions: ['blade'], leavesGapMm: FOR_GLUE_MM, removedCm3: 0, hold: { low: 0.65, high: 0.92 },
   }
+}
+
+/** The tenon in its mortise with a shim on one cheek or on both. */
+function draw(c: JointCase, work: Work): View[] {
+  const { form } = c.joint
+  if (!('thicknessMm' in form) || !('widthMm' in form)) return []
+  const wood = woodOf(c)
+  const [longMm, wideMm, shimMm] = [sizeOf(work, 'shim-length'), sizeOf(work, 'shim-width'), sizeOf(work, 'shim')]
+  const [tenonMm, count] = [form.thicknessMm.value, work.stock[0]!.count]
+  const sides = count === 2 ? [1, -1] : [1]
+  const deeperMm = 'deeperMm' in form ? form.deeperMm.value : 0
+  const off = (tenonMm + shimMm) / 2
+  return [
+    alongView(wood, [
+      band(-c.joint.depthMm.value - deeperMm, 0, tenonMm + 2 * shimMm, 'hidden'),
+      band(-c.joint.depthMm.value, 0, tenonMm, 'wood', { grain: 'x' }),
+      ...sides.map(y => band(-c.joint.depthMm.value + 1, -c.joint.depthMm.value + 1 + longMm, shimMm, 'new', {}, y * off)),
+    ], [
+      lengthUnder(wood, -c.joint.depthMm.value, 0, 1, written(c.joint.depthMm.value)),
+      lengthUnder(wood, -c.joint.depthMm.value + 1, -c.joint.depthMm.value + 1 + longMm, 0, written(longMm)),
+      thicknessBeside(wood, tenonMm, 0, written(tenonMm)),
+    ]),
+    endView(wood, [
+      rectangle('hidden', [-tenonMm / 2, -form.widthMm.value / 2], [tenonMm / 2, form.widthMm.value / 2]),
+      ...sides.map(x => rectangle('new', [x * off - shimMm / 2, -wideMm / 2], [x * off + shimMm / 2, wideMm / 2])),
+    ], [across(-wood.thickMm / 2, wideMm, 8, written(wideMm))]),
+  ]
 }

@@ -10,14 +10,27 @@ const COLOURS: Readonly<Record<Layer, string>> = { wood: '#1e2a30', hidden: '#7b
 const DXF_COLOURS: Readonly<Record<Layer, number>> = { wood: 7, hidden: 8, new: 5, cut: 4, middle: 9, size: 250 }
 
 /** The sheet at 1:1 as an SVG file, a millimetre a unit. */
-export const sheetSvg = (sheet: Sheet): string => makerjs.exporter.toSVG(modelOf(sheet), {
+export const sheetSvg = (sheet: Sheet): string => framed(makerjs.exporter.toSVG(modelOf(sheet), {
   units: makerjs.unitType.Millimeter,
   useSvgPathOnly: false,
   strokeWidth: '0.35mm',
   fontSize: `${TEXT_MM}`,
   annotate: false,
   layerOptions: Object.fromEntries(Object.entries(COLOURS).map(([layer, stroke]) => [layer, { stroke, cssStyle: layer === 'cut' || layer === 'hidden' ? 'stroke-dasharray:2 1.2' : '' }])),
-})
+}))
+
+/** White round the drawing, so that no figure is cut off, millimetres. */
+const MARGIN_MM = 8
+/** Letters are filled, not drawn round. */
+const LETTERS = '<style>text{stroke:#fff!important;stroke-width:1.4px;paint-order:stroke;fill:#1e2a30;font-family:sans-serif}</style>'
+
+/** The same file with white round it and letters one can read. */
+function framed(svg: string): string {
+  return svg.replace(/width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 [\d. ]+"([^>]*)>/, (_all, width: string, height: string, more: string) => {
+    const [w, h] = [Number(width) + 2 * MARGIN_MM, Number(height) + 2 * MARGIN_MM]
+    return `width="${w}mm" height="${h}mm" viewBox="${-MARGIN_MM} ${-MARGIN_MM} ${w} ${h}"${more}>${LETTERS}`
+  })
+}
 
 /** The sheet at 1:1 as a DXF file in millimetres, a layer for each pencil. */
 export const sheetDxf = (sheet: Sheet): string => makerjs.exporter.toDXF(modelOf(sheet), {

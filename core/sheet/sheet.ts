@@ -20,7 +20,7 @@ export interface Dimension {
   readonly words: string
 }
 
-export interface View { readonly id: 'along' | 'end', readonly title: string, readonly shapes: readonly Shape[], readonly dimensions: readonly Dimension[] }
+export interface View { readonly id: 'along' | 'end' | 'side', readonly title: string, readonly shapes: readonly Shape[], readonly dimensions: readonly Dimension[] }
 
 /** What one saws, bores and pares from: views at 1:1, and what to try first. */
 export interface Sheet { readonly title: string, readonly views: readonly View[] }
@@ -28,12 +28,12 @@ export interface Sheet { readonly title: string, readonly views: readonly View[]
 const place = (a: Flat, b: Flat): { from: Flat, to: Flat } => ({ from: [Math.min(a[0], b[0]), Math.min(a[1], b[1])], to: [Math.max(a[0], b[0]), Math.max(a[1], b[1])] })
 
 /** A rectangle between two corners. */
-export const rectangle = (a: Flat, b: Flat, pencil: Pencil, { hatched = false, grain = null }: { hatched?: boolean, grain?: 'x' | 'y' | null } = {}): Shape =>
+export const rectangle = (pencil: Pencil, a: Flat, b: Flat, { hatched = false, grain = null }: { hatched?: boolean, grain?: 'x' | 'y' | null } = {}): Shape =>
   ({ kind: 'rectangle', ...place(a, b), pencil, hatched, grain })
 
 /** A band round the middle line, from one x to another. */
 export const band = (fromX: number, toX: number, thickMm: number, pencil: Pencil, more: { hatched?: boolean, grain?: 'x' | 'y' | null } = {}, middleY = 0): Shape =>
-  rectangle([fromX, middleY - thickMm / 2], [toX, middleY + thickMm / 2], pencil, more)
+  rectangle(pencil, [fromX, middleY - thickMm / 2], [toX, middleY + thickMm / 2], more)
 
 export const circle = (middle: Flat, diameterMm: number, pencil: Pencil): Shape => ({ kind: 'circle', middle, radiusMm: diameterMm / 2, pencil })
 

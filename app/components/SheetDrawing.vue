@@ -6,16 +6,16 @@ const { sheet, name } = defineProps<{ sheet: Sheet, name: string }>()
 const { len } = useUnits()
 const id = useId()
 const MARGIN_MM = 9
-/** How high a view may be on the screen, and how high its letters are there, pixels. */
-const [HIGHEST_PX, LETTER_PX] = [280, 13]
-const lettersMm = (view: View) => Math.max(3.4, LETTER_PX * box(view).h / HIGHEST_PX)
+/** How large a view usually is on the screen, and how high its letters are there, pixels. */
+const [VIEW_PX, LETTER_PX] = [280, 12]
+const lettersMm = (view: View) => Math.max(3.4, LETTER_PX * Math.max(box(view).h, box(view).w) / VIEW_PX)
 
 const box = (view: View) => {
   const { from, to } = boxOf(view)
   return { x: from[0] - MARGIN_MM, y: -to[1] - MARGIN_MM, w: to[0] - from[0] + 2 * MARGIN_MM, h: to[1] - from[1] + 2 * MARGIN_MM }
 }
-const widest = computed(() => Math.max(...sheet.views.map(v => box(v).w)))
-const share = (view: View) => `${Math.max(26, Math.round(100 * box(view).w / widest.value))}%`
+/** Views share a row by their widths, so that all are about as large; on a phone they stand under each other. */
+const share = (view: View) => Math.round(box(view).w)
 /** A stroke across each end of a size’s line. */
 const ticks = (d: Dimension) => lineOf(d).map(([x, y]) => `M${x - 1.2} ${-y + 1.2}l2.4 -2.4`).join('')
 const isAlong = (d: Dimension) => Math.abs(d.to[0] - d.from[0]) >= Math.abs(d.to[1] - d.from[1])
@@ -44,7 +44,7 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
 
 <template>
   <div class="views">
-    <figure v-for="view in sheet.views" :key="view.id" :style="{ flexBasis: share(view) }">
+    <figure v-for="view in sheet.views" :key="view.id" :style="{ flexGrow: share(view) }">
       <svg :viewBox="`${box(view).x} ${box(view).y} ${box(view).w} ${box(view).h}`" role="img" :aria-label="spoken(view)">
         <defs>
           <pattern :id="`${id}-hatch`" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -80,7 +80,7 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
 
 <style scoped>
 .views { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; background: var(--ground); padding: 8px; }
-figure { flex: 1 1 auto; min-width: 140px; }
+figure { flex: 1 1 0; min-width: 250px; }
 svg { width: 100%; max-height: 280px; display: block; }
 rect, circle, line, path { vector-effect: non-scaling-stroke; }
 .wood { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.4; }

@@ -145,12 +145,16 @@ function searchDowels(c: WoodCase): Found {
     for (const diameterMm of stock) {
       for (const from of [1, -1] as const) {
         const tried = tryDowels(c, diameterMm, count, from)
-        if (!tried || diameterMm * Math.sqrt(count) < LEAST_OF_PART * thinnestAt(c)) continue
+        // From the other side it is bored only where the drill is in something’s way on this one.
+        if (!tried || diameterMm * Math.sqrt(count) < LEAST_OF_PART * thinnestAt(c)) break
         const clash = tried.bores.map(b => nearestJoint(c.piece, b)).filter(n => n !== null && n.wallMm < TO_JOINT_MM)
+        if (clash.length > 0) {
+          nearest ??= tried
+          break
+        }
         const before = blockedBy(c, tried)
-        if (clash.length === 0 && before === null) return { dowels: tried }
-        if (clash.length > 0) nearest ??= tried
-        else blocked ??= before
+        if (before === null) return { dowels: tried }
+        blocked ??= before
       }
     }
   }

@@ -45,13 +45,21 @@ export interface Ground {
   /** For each direction, by tie: whether the entering part is held when it moves that way, and whether the receiving one is. */
   readonly holdsEntering: readonly (readonly boolean[])[]
   readonly holdsReceiving: readonly (readonly boolean[])[]
+  /** Of directions that hold the same ties, the first: for when it only matters whether something moves at all. */
+  readonly distinct: readonly number[]
 }
 
 /** @param flexMm how far the frame gives sideways, millimetres */
 export function groundOf(parts: readonly string[], ties: readonly Tie[], flexMm: number): Ground {
   const directions = candidateDirections(ties)
   const held = (way: (d: Vec) => Vec) => directions.map(d => ties.map(t => giveNeededMm(t, way(d)) > flexMm))
-  return { parts, ties, directions, holdsEntering: held(d => d), holdsReceiving: held(negate) }
+  const [holdsEntering, holdsReceiving] = [held(d => d), held(negate)]
+  const firsts = new Map<string, number>()
+  directions.forEach((_, d) => {
+    const key = [...holdsEntering[d]!, ...holdsReceiving[d]!].map(Number).join('')
+    if (!firsts.has(key)) firsts.set(key, d)
+  })
+  return { parts, ties, directions, holdsEntering, holdsReceiving, distinct: [...firsts.values()] }
 }
 
 /**
@@ -78,7 +86,7 @@ export function comesApart(ground: Ground, open: ReadonlySet<string>, target: st
   const tie = ground.ties.find(t => t.id === target)!
   let body = components(ground.parts, ground.ties).find(b => b.includes(tie.enters))!
   for (;;) {
-    const group = firstGroup(ground, body, open)
+    const group = firstGroup(ground, body, open, tie)
     if (!group) return false
     if (group.has(tie.enters) !== group.has(tie.receives)) return true
     const side = body.filter(p => group.has(p) === group.has(tie.enters))
@@ -93,13 +101,17 @@ function easiestMove(ground: Ground, body: readonly string[], open: ReadonlySet<
   const inside = new Set(body)
   const own = ground.ties.filter(t => inside.has(t.enters) && inside.has(t.receives))
   if (!own.some(t => open.has(t.id))) return undefined
-  const moves = ground.directions.flatMap((direction, d) => groupsAlong(ground, body, open, d).map(group => asMove(group, body, own, direction)))
+  const graph = graphOf(ground, body, open)
+  const moves = ground.directions.flatMap((direction, d) => groupsAlong(ground, graph, d).map(group => asMove(group, body, own, direction)))
   return moves.sort((a, b) => a.springMm - b.springMm || a.parts.length - b.parts.length || a.joints.length - b.joints.length)[0]
 }
 
-function firstGroup(ground: Ground, body: readonly string[], open: ReadonlySet<string>): Set<string> | undefined {
-  for (let d = 0; d < ground.directions.length; d++) {
-    const [group] = groupsAlong(ground, body, open, d)
+function firstGroup(ground: Ground, body: readonly string[], open: ReadonlySet<string>, target: Tie): Set<string> | undefined {
+  const graph = graphOf(ground, body, open)
+  // What shut joints hold to one another never parts, along no direction.
+  if (graph.nodes.length < 2 || graph.nodeOf.get(target.enters) === graph.nodeOf.get(target.receives)) return undefined
+  for (const d of ground.distinct) {
+    const [group] = groupsAlong(ground, graph, d)
     if (group) return group
   }
   return undefined
@@ -135,26 +147,53 @@ function edgesOf(flat: readonly Tie[]): Vec[] {
     .filter(edge => length(edge) > 1e-3).map(unit)
 }
 
+/**
+ * A body while some of its joints are open: what shut joints hold together moves as one, whichever way, so that only open ones
+ * are looked at along each direction.
+ */
+interface Graph {
+  /** Parts that move as one. */
+  readonly nodes: readonly (readonly string[])[]
+  readonly nodeOf: ReadonlyMap<string, number>
+  /** Open ties between two of them, by their place among all ties. */
+  readonly open: readonly { readonly tie: number, readonly enters: number, readonly receives: number }[]
+  /** Open ties that wait for another one of this body. */
+  readonly waiting: readonly { readonly tie: Tie, readonly other: Tie }[]
+}
+
+function graphOf({ ties }: Ground, body: readonly string[], open: ReadonlySet<string>): Graph {
+  const inside = new Set(body)
+  const own = ties.flatMap((tie, k) => (inside.has(tie.enters) && inside.has(tie.receives) ? [{ tie, k }] : []))
+  const isHeld = (t: Tie) => !open.has(t.id) || isShut(open, t.waitsFor) || isShut(open, t.sharesWith)
+  const nodes = components(body, own.flatMap(({ tie }) => (isHeld(tie) ? [tie] : [])))
+  const nodeOf = new Map(nodes.flatMap((parts, n) => parts.map(p => [p, n] as const)))
+  const byId = new Map(own.map(({ tie }) => [tie.id, tie]))
+  return {
+    nodes,
+    nodeOf,
+    open: own.flatMap(({ tie, k }) => (isHeld(tie) ? [] : [{ tie: k, enters: nodeOf.get(tie.enters)!, receives: nodeOf.get(tie.receives)! }])),
+    waiting: own.flatMap(({ tie }) => (tie.waitsFor !== undefined && byId.has(tie.waitsFor) ? [{ tie, other: byId.get(tie.waitsFor)! }] : [])),
+  }
+}
+
 /** The smallest groups of a body's parts that can leave it along a direction. */
-function groupsAlong({ ties, holdsEntering, holdsReceiving }: Ground, body: readonly string[], open: ReadonlySet<string>, direction: number): Set<string>[] {
-  const indexOf = new Map(body.map((p, i) => [p, i]))
-  const arcs: number[][] = body.map(() => [])
-  const waiting: Tie[] = []
-  const inside = new Set<string>()
-  ties.forEach((t, k) => {
-    const [enters, receives] = [indexOf.get(t.enters), indexOf.get(t.receives)]
-    if (enters === undefined || receives === undefined) return
-    inside.add(t.id)
-    if (t.waitsFor !== undefined) waiting.push(t)
-    const shut = !open.has(t.id) || isShut(open, t.waitsFor) || isShut(open, t.sharesWith)
-    if (shut || holdsEntering[direction]![k]) arcs[enters]!.push(receives)
-    if (shut || holdsReceiving[direction]![k]) arcs[receives]!.push(enters)
-  })
-  const groups = closedGroups(arcs).map(group => new Set(group.map(i => body[i]!)))
-  if (waiting.length === 0) return groups
-  const crosses = (group: ReadonlySet<string>, t: Tie) => group.has(t.enters) !== group.has(t.receives)
-  const byId = new Map(ties.map(t => [t.id, t]))
-  return groups.filter(group => waiting.every(t => !crosses(group, t) || !inside.has(t.waitsFor!) || crosses(group, byId.get(t.waitsFor!)!)))
+function groupsAlong({ holdsEntering, holdsReceiving }: Ground, { nodes, nodeOf, open, waiting }: Graph, direction: number): Set<string>[] {
+  if (nodes.length < 2) return []
+  const [entering, receiving] = [holdsEntering[direction]!, holdsReceiving[direction]!]
+  // Where every open joint holds both ways nothing leaves.
+  if (open.every(({ tie }) => entering[tie] && receiving[tie])) return []
+  const arcs: number[][] = nodes.map(() => [])
+  for (const { tie, enters, receives } of open) {
+    if (entering[tie]) arcs[enters]!.push(receives)
+    if (receiving[tie]) arcs[receives]!.push(enters)
+  }
+  const groups = closedGroups(arcs)
+  const crosses = (group: ReadonlySet<number>, t: Tie) => group.has(nodeOf.get(t.enters)!) !== group.has(nodeOf.get(t.receives)!)
+  const mayGo = (group: readonly number[]) => {
+    const members = new Set(group)
+    return waiting.every(({ tie, other }) => !crosses(members, tie) || crosses(members, other))
+  }
+  return (waiting.length === 0 ? groups : groups.filter(mayGo)).map(group => new Set(group.flatMap(n => nodes[n]!)))
 }
 
 const isShut = (open: ReadonlySet<string>, other: string | undefined): boolean => other !== undefined && !open.has(other)
@@ -168,19 +207,26 @@ function asMove(group: ReadonlySet<string>, body: readonly string[], ties: reado
   return group.size <= rest.length ? { parts: [...group], from: rest, direction, joints, springMm } : { parts: rest, from: [...group], direction: negate(direction), joints, springMm }
 }
 
+/** Parts that ties hold together, each group in the order of the parts, groups by their first part. */
 function components(parts: readonly string[], ties: readonly Tie[]): string[][] {
-  const left = new Set(parts)
-  const found: string[][] = []
-  for (const start of parts) {
-    if (!left.delete(start)) continue
-    const body = [start]
-    for (const p of body) {
-      for (const t of ties) {
-        const next = t.enters === p ? t.receives : t.receives === p ? t.enters : undefined
-        if (next !== undefined && left.delete(next)) body.push(next)
-      }
-    }
-    found.push(body)
+  const leader = new Map(parts.map(p => [p, p]))
+  const find = (p: string): string => {
+    let top = p
+    for (let up = leader.get(top)!; up !== top; up = leader.get(top)!) top = up
+    leader.set(p, top)
+    return top
   }
-  return found
+  for (const t of ties) {
+    if (!leader.has(t.enters) || !leader.has(t.receives)) continue
+    const [a, b] = [find(t.enters), find(t.receives)]
+    if (a !== b) leader.set(a, b)
+  }
+  const groups = new Map<string, string[]>()
+  for (const p of parts) {
+    const top = find(p)
+    const group = groups.get(top)
+    if (group) group.push(p)
+    else groups.set(top, [p])
+  }
+  return [...groups.values()]
 }

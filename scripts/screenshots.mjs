@@ -21,7 +21,10 @@ const browser = await chromium.launch({ executablePath: findChromium(), args: ['
 
 const CHAIR = '/piece/schoolroom-chair'
 const pick = joint => page => page.click(`.strip [aria-label*="${joint}"]`)
-const apart = page => page.fill('.slide input', '1')
+const apart = async (page) => {
+  await page.getByRole('slider', { name: 'Draw the piece apart' }).focus()
+  await page.keyboard.press('End')
+}
 const xray = page => page.click('.views >> text=x-ray')
 const to = id => page => page.locator(id).evaluate((e) => { document.querySelector('main').scrollTop = e.offsetTop - 70 })
 const brokenLeg = async (page) => {
@@ -34,7 +37,8 @@ const SHOTS = [
   ['bench', '/', {}, page => page.waitForFunction(() => [...document.querySelectorAll('.lane')].every(l => l.getAttribute('aria-label') !== 'nothing planned'), undefined, { timeout: 30_000 }).catch(() => undefined)], ['start', '/start'], ['take-in', '/piece/strand-rocker/take-in'], ['parts', '/piece/ferry-bench/take-in', {}, to('#parts')], ['broken-leg', '/piece/chapel-chair/test', {}, brokenLeg], ['set', '/set/harbour-ladder-backs'], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
   ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'], ['quick', '/quick'], ['bench-mode', '/bench/schoolroom-chair'],
   ['mend-break', '/piece/chapel-chair/mend'],
-  ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }], ['test-tablet', '/piece/harbour-ladder-back-2/test', { viewport: { width: 800, height: 1180 } }, page => page.click('.strip [aria-label^="B1"]')],
+  ['sheet', '/piece/harbour-ladder-back-3/mend', {}, to('section.cut')],
+  ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }],
 ]
 for (const [name, path, options = {}, act] of SHOTS) {
   if (only.length > 0 && !only.includes(name)) continue

@@ -35,7 +35,9 @@ function consider(c: JointCase): Verdict {
   const fit = roundFit(c)
   if (!fit) return no(say`only a round tenon is set in a bore; a square one is a loose tenon`)
   const gapMm = fit.holeMm - fit.pegMm
-  if (!dowelSnapped(c) && gapMm <= LOST_FIT_MM + 1e-9) return no(say`the tenon is whole and ${fitMm(gapMm)} can be filled: it is not sawn off for that`)
+  if (!dowelSnapped(c) && gapMm <= LOST_FIT_MM + 1e-9) {
+    return no(say`the tenon is whole and ${fitMm(gapMm)} can be filled: it is not sawn off for that`)
+  }
   if (!isEven(fit.gap)) return no(say`the socket is wider at one end: plug it and bore it anew first`)
   const tenonMm = fit.holeMm - UNDER_HOLE_MM
   const boreMm = [...METRIC_STOCK_MM].reverse().find(d => d <= tenonMm && (thinnestNearEndMm(c, DEPTH_DIAMETERS * d) - d) / 2 >= WALL_MM)
@@ -52,16 +54,52 @@ function consider(c: JointCase): Verdict {
     fits: true,
     reason: say`${dowelSnapped(c) ? 'the tenon has snapped' : say`${fitMm(gapMm)} is past what can be filled`}: a peg of ${mm(boreMm)} bored ${mm(depthMm)} deep leaves ${mm(wallMm)} of wall`,
     sizes: [
-      sizeMm('bore', 'bore in the part', boreMm, 'the largest bit that leaves 3 mm of wall and is no thicker than the hole', [input('part near its end', thinMm, 'mm'), input('hole', fit.holeMm, 'mm')], 'mends'),
-      sizeMm('stop-entering', 'depth stop, part', depthMm + ROOM_FOR_GLUE_MM, '2.5 bores + 1 mm for glue', [input('bore', boreMm, 'mm')], 'mends'),
-      sizeMm('tenon-thickness', 'peg in the socket', tenonMm, 'hole − 0.1 mm', [input('hole', fit.holeMm, 'mm'), inputOf('clearance', fit.gap.mouth, 'fit-mm')], 'mends'),
-      sizeMm('tenon-length', 'peg, length', lengthMm, 'in the bore + depth of the socket − 1 mm', [input('in the bore', depthMm, 'mm'), inputOf('depth', c.joint.depthMm, 'mm')], 'mends'),
-      sizeMm('wall', 'wall left', wallMm, '(part − bore) / 2, 3 mm at least', [input('part near its end', thinMm, 'mm')], 'mends'),
+      sizeMm(
+        'bore', 'bore in the part', boreMm,
+        'the largest bit that leaves 3 mm of wall and is no thicker than the hole',
+        [input('part near its end', thinMm, 'mm'), input('hole', fit.holeMm, 'mm')],
+        'mends',
+      ),
+      sizeMm(
+        'stop-entering', 'depth stop, part', depthMm + ROOM_FOR_GLUE_MM,
+        '2.5 bores + 1 mm for glue',
+        [input('bore', boreMm, 'mm')],
+        'mends',
+      ),
+      sizeMm(
+        'tenon-thickness', 'peg in the socket', tenonMm,
+        'hole − 0.1 mm',
+        [input('hole', fit.holeMm, 'mm'), inputOf('clearance', fit.gap.mouth, 'fit-mm')],
+        'mends',
+      ),
+      sizeMm(
+        'tenon-length', 'peg, length', lengthMm,
+        'in the bore + depth of the socket − 1 mm',
+        [input('in the bore', depthMm, 'mm'), inputOf('depth', c.joint.depthMm, 'mm')],
+        'mends',
+      ),
+      sizeMm(
+        'wall', 'wall left', wallMm,
+        '(part − bore) / 2, 3 mm at least',
+        [input('part near its end', thinMm, 'mm')],
+        'mends',
+      ),
     ],
-    stock: [{ id: 'peg', serves: 'each', what: 'peg', count: 1, sizesMm: [Math.max(boreMm, tenonMm), lengthMm], wood: 'ash, beech or hard maple, split not sawn', note: boreMm < tenonMm ? 'turned to two thicknesses, the thinner in the part' : 'grooved along its length' }],
+    stock: [{
+      id: 'peg',
+      serves: 'each',
+      what: 'peg',
+      count: 1,
+      sizesMm: [Math.max(boreMm, tenonMm), lengthMm],
+      wood: 'ash, beech or hard maple, split not sawn',
+      note: boreMm < tenonMm ? 'turned to two thicknesses, the thinner in the part' : 'grooved along its length',
+    }],
     steps: [
       using(before('saw', 5, say`Saw the old tenon off square at its shoulder.`), 'fine-saw'),
-      using(before('bore', 15, say`Find the centre from the outside of the part, not from the old tenon. Bore ${mm(boreMm)} along its axis by a stop at ${mm(depthMm + ROOM_FOR_GLUE_MM)}, seen straight from two sides; a scrap first.`), 'drill', tool('bit', boreMm), 'depth-stop', 'scrap'),
+      using(
+        before('bore', 15, say`Find the centre from the outside of the part, not from the old tenon. Bore ${mm(boreMm)} along its axis by a stop at ${mm(depthMm + ROOM_FOR_GLUE_MM)}, seen straight from two sides; a scrap first.`),
+        'drill', tool('bit', boreMm), 'depth-stop', 'scrap',
+      ),
       using(before('peg', 12, say`Peg to a hand fit in both, its ends chamfered, a groove along it.`), 'shaping', 'caliper'),
       { ...using(before('glue-peg', 5, say`Glue it into the part and let it set.`), 'brush', 'mallet'), waitMin: SETS_MIN },
       using(before('fit', 5, say`Fit it dry in its socket by hand pressure; the shoulder closes all round.`), 'caliper'),

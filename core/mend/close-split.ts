@@ -42,7 +42,9 @@ function consider(c: WoodCase): Verdict {
   const part = partIn(c)
   const { press, deepMm, wideMm } = pressAcross(c, fault)
   const spring = springOf(c, fault, deepMm, wideMm)
-  if (spring.value > MOST_SPRING_N) return no(say`it takes ${q(spring.value, 'N')} to hold ${fitMm(fault.openMm.value)} closed, over ${q(MOST_SPRING_N, 'N')}: it would pull the glue open again; a strip let in instead`)
+  if (spring.value > MOST_SPRING_N) {
+    return no(say`it takes ${q(spring.value, 'N')} to hold ${fitMm(fault.openMm.value)} closed, over ${q(MOST_SPRING_N, 'N')}: it would pull the glue open again; a strip let in instead`)
+  }
   const area = fault.lengthMm.value * deepMm
   const crossed = jointsNamedBy(fault).map(n => c.piece.joints.find(j => j.id === n.id)!)
   return {
@@ -51,10 +53,19 @@ function consider(c: WoodCase): Verdict {
     sizes: [{ id: 'spring', label: 'springs open with', figure: spring }, { id: 'glue-face', label: 'glue face', figure: figureOf(area, 'mm2', 'length × thickness of the part there', [inputOf('length', fault.lengthMm, 'mm'), input('thickness', deepMm, 'mm')], 'breaks', 'medium') }],
     stock: [],
     steps: [
-      using(before('clean', 5, say`Blow it clean; press it shut dry and see that it closes along its whole length.`), 'straw', 'reversed-clamp'),
+      using(
+        before('clean', 5, say`Blow it clean; press it shut dry and see that it closes along its whole length.`),
+        'straw', 'reversed-clamp',
+      ),
       ...(crossed.length > 0 ? [before('try-crossed', 4, say`Closing it draws ${joined(crossed.map(j => say`${tagOf(j)}`), ', ')} together too: try that joint dry with the clamps on before any glue.`)] : []),
-      using(wet('spread', say`Spread it a hair with a thin wedge and work the glue in from both faces, until it shows along the whole length and at both ends.`), 'wedge-of-wood', 'thin-blade', 'syringe'),
-      using(wet('press', say`Press it across, square to its face, lightly first from the middle out; wipe; a strip under each jaw.`), 'swab'),
+      using(
+        wet('spread', say`Spread it a hair with a thin wedge and work the glue in from both faces, until it shows along the whole length and at both ends.`),
+        'wedge-of-wood', 'thin-blade', 'syringe',
+      ),
+      using(
+        wet('press', say`Press it across, square to its face, lightly first from the middle out; wipe; a strip under each jaw.`),
+        'swab',
+      ),
     ],
     cautions: [],
     leavesGapMm: Math.min(fault.openMm.value, CLOSED_MM),

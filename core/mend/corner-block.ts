@@ -70,22 +70,46 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${corners.length} corners, cut to ${q(Math.min(...corners.map(k => k.angleDeg)), 'deg')} to ${q(Math.max(...corners.map(k => k.angleDeg)), 'deg')} as they stand`,
     sizes: [
-      size('length', 'block, long side', longMm, '2 × reach along the rail × sin(half the corner)', [input('reach along each rail', reachMm, 'mm'), input('widest corner', Math.max(...corners.map(k => k.angleDeg)), 'deg')]),
+      size(
+        'length', 'block, long side', longMm,
+        '2 × reach along the rail × sin(half the corner)',
+        [input('reach along each rail', reachMm, 'mm'), input('widest corner', Math.max(...corners.map(k => k.angleDeg)), 'deg')],
+      ),
       size('thickness', 'thick', THICK_MM, 'enough for the screw’s head below the face', []),
       size('width', 'high', blockHighMm, '0.6 of the lowest rail', [input('rail, high', highMm, 'mm')]),
       ...corners.map(k => angle('end-slope', `ends to the long side, ${nameOf(c.piece, k.leg)}`, (180 - k.angleDeg) / 2, '(180° − corner) / 2', [input('corner', k.angleDeg, 'deg')])),
-      size('pilot', `pilot for a ${SCREW_MM} mm screw`, PILOT_SHARE * ROOT_MM, '0.88 of the thread’s root in hardwood', [input('root', ROOT_MM, 'mm', 'table')]),
-      size('pin-depth', 'thread in the rail', threadMm, '7 diameters, or the way through the rail square to the block’s long side less 3 mm', [input('way through the rail', wayMm + BEFORE_FACE_MM, 'mm'), input('rail, thick', railMm, 'mm')]),
+      size(
+        'pilot', `pilot for a ${SCREW_MM} mm screw`, PILOT_SHARE * ROOT_MM,
+        '0.88 of the thread’s root in hardwood',
+        [input('root', ROOT_MM, 'mm', 'table')],
+      ),
+      size(
+        'pin-depth', 'thread in the rail', threadMm,
+        '7 diameters, or the way through the rail square to the block’s long side less 3 mm',
+        [input('way through the rail', wayMm + BEFORE_FACE_MM, 'mm'), input('rail, thick', railMm, 'mm')],
+      ),
     ],
     stock: [
       { id: 'block', serves: 'each', what: 'corner block', count: corners.length, sizesMm: [THICK_MM, blockHighMm, longMm], wood: 'beech, birch or maple', note: 'grain along its long side; notched round the leg where it stands in' },
       { id: 'screw', serves: 'each', what: 'wood screw', count: 4 * corners.length, sizesMm: [SCREW_MM, Math.round(threadMm + THICK_MM * 0.75)], wood: '', note: 'waxed; two in each end' },
     ],
     steps: [
-      using(before('angles', 3 * corners.length, say`Take each corner’s angle from the frame, square and dry, with a bevel: the drawing’s is only where to start. Number block and corner.`), 'bevel', 'pencil'),
-      using(before('cut', 15 + 9 * corners.length, say`Cut the ends, try each block: both faces bear along their whole length before a screw pulls them.`), 'fine-saw', 'block-plane'),
-      using(before('bore', 6 * corners.length, say`Clearance holes of ${mm(SCREW_MM)} through the block, square to its long side; pilots ${mm(PILOT_SHARE * ROOT_MM)}, ${mm(threadMm)} deep by a stop${isShort ? ', as much as the rail allows' : ''}.`), 'drill', tool('bit', SCREW_MM), tool('bit', PILOT_SHARE * ROOT_MM), 'depth-stop'),
-      using(wet('glue', say`When the frame’s joints have cured: glue both faces, rub it home, screws in, wipe. Screws before any leg’s nut is tightened.`), 'driver', 'brush', 'swab'),
+      using(
+        before('angles', 3 * corners.length, say`Take each corner’s angle from the frame, square and dry, with a bevel: the drawing’s is only where to start. Number block and corner.`),
+        'bevel', 'pencil',
+      ),
+      using(
+        before('cut', 15 + 9 * corners.length, say`Cut the ends, try each block: both faces bear along their whole length before a screw pulls them.`),
+        'fine-saw', 'block-plane',
+      ),
+      using(
+        before('bore', 6 * corners.length, say`Clearance holes of ${mm(SCREW_MM)} through the block, square to its long side; pilots ${mm(PILOT_SHARE * ROOT_MM)}, ${mm(threadMm)} deep by a stop${isShort ? ', as much as the rail allows' : ''}.`),
+        'drill', tool('bit', SCREW_MM), tool('bit', PILOT_SHARE * ROOT_MM), 'depth-stop',
+      ),
+      using(
+        wet('glue', say`When the frame’s joints have cured: glue both faces, rub it home, screws in, wipe. Screws before any leg’s nut is tightened.`),
+        'driver', 'brush', 'swab',
+      ),
     ],
     cautions: ['drill', 'blade'],
     leavesGapMm: 0.1,

@@ -79,13 +79,30 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${q(worst.high ?? worst.value, 'deg')} to the fibres at worst: ${count === 1 ? 'a dowel' : 'two dowels'} of ${mm(diameterMm)}, at ${q(slopeDeg, 'deg')} to the part, ${mm(Math.min(...gripMm))} or more past the break`,
     sizes: [...face.sizes, ...sizesOf(c, dowels, lengthMm)],
-    stock: [{ id: 'dowel', serves: 'each', what: 'dowel', count, sizesMm: [diameterMm, lengthMm + OVER_MM], wood: 'beech, ash or hard maple, split not sawn', note: 'grooved, one end chamfered; trimmed flush when it is in' }],
+    stock: [{
+      id: 'dowel',
+      serves: 'each',
+      what: 'dowel',
+      count,
+      sizesMm: [diameterMm, lengthMm + OVER_MM],
+      wood: 'beech, ash or hard maple, split not sawn',
+      note: 'grooved, one end chamfered; trimmed flush when it is in',
+    }],
     steps: [
       ...face.steps,
-      using(before('lead', 12 + 3 * count, say`When it has cured: start the bit square to the face, then lean it to ${q(slopeDeg, 'deg')} along a block cut to that angle. Bore a scrap of the same size first.`, 2), 'drill', 'angle-block', 'scrap'),
-      using(before('bore', 5 * count, say`Bore ${mm(diameterMm)} to ${mm(depthMm)} by a stop, clearing often${count === 2 ? say`; the second ${mm(dowels.spacingMm)} beside it${slopesAgainst(c) ? ', leaning the other way' : ''}` : say``}.`, 2), 'drill', tool('bit', diameterMm), 'depth-stop'),
+      using(
+        before('lead', 12 + 3 * count, say`When it has cured: start the bit square to the face, then lean it to ${q(slopeDeg, 'deg')} along a block cut to that angle. Bore a scrap of the same size first.`, 2),
+        'drill', 'angle-block', 'scrap',
+      ),
+      using(
+        before('bore', 5 * count, say`Bore ${mm(diameterMm)} to ${mm(depthMm)} by a stop, clearing often${count === 2 ? say`; the second ${mm(dowels.spacingMm)} beside it${slopesAgainst(c) ? ', leaning the other way' : ''}` : say``}.`, 2),
+        'drill', tool('bit', diameterMm), 'depth-stop',
+      ),
       using(before('groove', 2 * count, say`Groove the dowel along its length, one end chamfered.`, 2), 'fine-saw'),
-      using(wet('dowel', say`Glue in the bore and on the dowel, in by hand and light taps, the hole’s bottom left ${mm(ROOM_FOR_GLUE_MM)} free.`, 2), 'brush', 'mallet', 'swab'),
+      using(
+        wet('dowel', say`Glue in the bore and on the dowel, in by hand and light taps, the hole’s bottom left ${mm(ROOM_FOR_GLUE_MM)} free.`, 2),
+        'brush', 'mallet', 'swab',
+      ),
       using(cured('trim', 3 * count, say`Trim the dowel flush, with the grain.`, 2), 'fine-saw', 'chisel'),
     ],
     cautions: ['drill', 'blade'],
@@ -113,10 +130,26 @@ function sizesOf(c: WoodCase, { diameterMm, slopeDeg, gripMm, wallMm, spacingMm,
   const dowel = input('dowel', diameterMm, 'mm')
   const [mouthMm, bottomMm] = gripMm
   return [
-    size('dowel', 'dowel', diameterMm, 'the largest stock that leaves its walls, half its own size and 3 mm at least, and goes 2 diameters past the break on both sides', [input('wall left', wallMm, 'mm')]),
-    angle('drill-slope', 'drill to the part', slopeDeg, 'square to the break, and never flatter to the part than the bit can be led', [inputOf('break to the axis', breakOf(c).angleDeg, 'deg'), input('flattest bit', LEAST_DRILL_DEG, 'deg', 'table')]),
-    size('dowel-length', 'dowel length', lengthMm, 'past the break towards the mouth + towards the bottom', [input('towards the mouth', mouthMm, 'mm'), input('towards the bottom', bottomMm, 'mm')]),
-    size('stop-entering', 'depth stop', lengthMm + ROOM_FOR_GLUE_MM, 'dowel + 1 mm for glue, from the mouth of the bore', [dowel]),
+    size(
+      'dowel', 'dowel', diameterMm,
+      'the largest stock that leaves its walls, half its own size and 3 mm at least, and goes 2 diameters past the break on both sides',
+      [input('wall left', wallMm, 'mm')],
+    ),
+    angle(
+      'drill-slope', 'drill to the part', slopeDeg,
+      'square to the break, and never flatter to the part than the bit can be led',
+      [inputOf('break to the axis', breakOf(c).angleDeg, 'deg'), input('flattest bit', LEAST_DRILL_DEG, 'deg', 'table')],
+    ),
+    size(
+      'dowel-length', 'dowel length', lengthMm,
+      'past the break towards the mouth + towards the bottom',
+      [input('towards the mouth', mouthMm, 'mm'), input('towards the bottom', bottomMm, 'mm')],
+    ),
+    size(
+      'stop-entering', 'depth stop', lengthMm + ROOM_FOR_GLUE_MM,
+      'dowel + 1 mm for glue, from the mouth of the bore',
+      [dowel],
+    ),
     size('wall', 'wall left', wallMm, 'from the bore’s side to the nearest side of the part, square to the bore', [dowel]),
     ...(bores.length === 2 ? [size('spacing', 'middle to middle', spacingMm, '2 diameters at least, as far apart as the walls allow', [dowel])] : []),
   ]
@@ -158,7 +191,9 @@ function searchDowels(c: WoodCase): Found {
       }
     }
   }
-  if (blocked !== null) return { why: say`the drill for a dowel across it would run into the ${nameOf(c.piece, blocked)}, from either side` }
+  if (blocked !== null) {
+    return { why: say`the drill for a dowel across it would run into the ${nameOf(c.piece, blocked)}, from either side` }
+  }
   if (nearest) {
     const { joint, wallMm } = nearest.bores.map(b => nearestJoint(c.piece, b)!).reduce((a, b) => (b.wallMm < a.wallMm ? b : a))
     return { why: wallMm <= 0 ? say`a dowel across it would run into ${tagOf(joint)}` : say`a dowel across it would come within ${mm(wallMm)} of ${tagOf(joint)}` }

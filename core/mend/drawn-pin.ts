@@ -38,12 +38,16 @@ function consider(c: JointCase): Verdict {
   const glued = reGlue.consider(c)
   if (!glued.fits) return glued
   const [old] = c.pinsMm
-  if (!old) return { fits: false, wants: true, reason: say`nobody has measured the old pin: its thickness decides the new one and the offset` }
+  if (!old) {
+    return { fits: false, wants: true, reason: say`nobody has measured the old pin: its thickness decides the new one and the offset` }
+  }
   const density = speciesNamed(c.entering.species).values.specificGravity.value
   const wantedMm = OFFSETS.find(o => density <= o.upTo)!.mm
   const offsetMm = Math.min(wantedMm, old.value / PIN_PER_OFFSET)
   const fromShoulderMm = c.joint.depthMm.value - TO_END * old.value - old.value / 2
-  if (fromShoulderMm < old.value) return no(say`a pin of ${mm(old.value)} wants ${mm(TO_END * old.value)} to the tenon’s end, and ${mm(c.joint.depthMm.value)} has no room for that`)
+  if (fromShoulderMm < old.value) {
+    return no(say`a pin of ${mm(old.value)} wants ${mm(TO_END * old.value)} to the tenon’s end, and ${mm(c.joint.depthMm.value)} has no room for that`)
+  }
   const pin = inputOf('old pin', old, 'mm')
   return {
     ...glued,
@@ -52,16 +56,35 @@ function consider(c: JointCase): Verdict {
     sizes: [
       ...glued.sizes,
       sizeMm('dowel', 'pin', old.value, 'as the old one', [pin], 'mends'),
-      sizeMm('offset', 'hole in the tenon, nearer the shoulder by', offsetMm, 'by how dense the tenon is, and a fifth of the pin at most', [input('density against water', density, 'share', 'table'), pin], 'mends'),
-      sizeMm('pin-depth', 'furthest from the shoulder', fromShoulderMm, 'depth − 2½ pins; where the old hole was if it was nearer', [inputOf('depth', c.joint.depthMm, 'mm'), pin], 'mends'),
+      sizeMm(
+        'offset', 'hole in the tenon, nearer the shoulder by', offsetMm,
+        'by how dense the tenon is, and a fifth of the pin at most',
+        [input('density against water', density, 'share', 'table'), pin],
+        'mends',
+      ),
+      sizeMm(
+        'pin-depth', 'furthest from the shoulder', fromShoulderMm,
+        'depth − 2½ pins; where the old hole was if it was nearer',
+        [inputOf('depth', c.joint.depthMm, 'mm'), pin],
+        'mends',
+      ),
     ],
     stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [old.value], wood: 'oak, ash or beech, split not sawn', note: 'drier than the frame; pointed at one end, a little proud at both' }],
     steps: [
       ...glued.steps,
-      using(before('mark-hole', 5, say`Joint home, dry: mark the old hole’s centre on the tenon, take it out, prick ${mm(offsetMm)} nearer the shoulder. Away from it the pin pushes the joint open.`), 'punch', 'square'),
-      using(before('bore-tenon', 6, say`Bore the tenon ${mm(old.value)} at the prick, scrap under it; the old hole in it plugged first where they meet.`), 'drill', tool('bit', old.value), 'scrap'),
+      using(
+        before('mark-hole', 5, say`Joint home, dry: mark the old hole’s centre on the tenon, take it out, prick ${mm(offsetMm)} nearer the shoulder. Away from it the pin pushes the joint open.`),
+        'punch', 'square',
+      ),
+      using(
+        before('bore-tenon', 6, say`Bore the tenon ${mm(old.value)} at the prick, scrap under it; the old hole in it plugged first where they meet.`),
+        'drill', tool('bit', old.value), 'scrap',
+      ),
       using(before('pin', 6, say`Split the pin, point it, and wax its tip.`), 'knife', 'chisel'),
-      using(wet('drive', say`Glue on both faces, close it by hand, and drive the pin until the shoulder is tight, no further.`), 'brush', 'mallet', 'swab'),
+      using(
+        wet('drive', say`Glue on both faces, close it by hand, and drive the pin until the shoulder is tight, no further.`),
+        'brush', 'mallet', 'swab',
+      ),
       using(cured('trim', 2, say`Trim the pin on both sides, a hair proud where its maker left it so.`), 'fine-saw', 'chisel'),
     ],
     cautions: [...new Set([...glued.cautions, 'drill' as const])],

@@ -26,7 +26,9 @@ export const glueBreak: Mend<WoodCase> = {
 /** What no glue mends, whatever goes through the break; null where the faces will do. */
 export function spoiltFace(fault: Break): Verdict | null {
   if (fault.surface === 'crumbling') return no(say`its faces crumble: cut back to sound wood first`)
-  if (fault.gapMm !== null && fault.gapMm.value > MOST_OPEN_MM) return no(say`${fitMm(fault.gapMm.value)} stay open when it is pressed: folded fibres or lost wood hold it off`)
+  if (fault.gapMm !== null && fault.gapMm.value > MOST_OPEN_MM) {
+    return no(say`${fitMm(fault.gapMm.value)} stay open when it is pressed: folded fibres or lost wood hold it off`)
+  }
   return null
 }
 /** Wider than this a break has not closed, and no glue is to fill it, millimetres (docs/sources.md#breaks, low). */
@@ -34,7 +36,9 @@ const MOST_OPEN_MM = 0.8
 
 /** What has to be looked at before anything is decided about a break; null where it has been. */
 export function lookFirst(c: WoodCase, fault: Break): Verdict | null {
-  if (fault.through.includes('screw') && metalIn(c, fault).length === 0) return notYet(say`a screw goes through it: say at the break what it is, for how it comes out decides`)
+  if (fault.through.includes('screw') && metalIn(c, fault).length === 0) {
+    return notYet(say`a screw goes through it: say at the break what it is, for how it comes out decides`)
+  }
   if (fault.surface === 'not-looked') return notYet(say`nobody has looked at its faces: clean, fibrous, ragged or crushed`)
   if (fault.angleDeg.basis === 'assumed') return notYet(say`its angle to the part is only assumed: lay a bevel on it`)
   if (fault.gapMm === null) return notYet(say`press it together and measure what stays open`)
@@ -55,7 +59,9 @@ function consider(c: WoodCase): Verdict {
   if (spoilt) return spoilt
   const reading = readBreak(c.piece, fault)
   const worst = reading.fibre.high ?? reading.fibre.value
-  if (fault.angleDeg.basis === 'measured' && worst > ALONG_DEG) return no(say`${q(worst, 'deg')} to the fibres at worst, over ${ALONG_DEG}: end grain holds little, so something has to pass through it`)
+  if (fault.angleDeg.basis === 'measured' && worst > ALONG_DEG) {
+    return no(say`${q(worst, 'deg')} to the fibres at worst, over ${ALONG_DEG}: end grain holds little, so something has to pass through it`)
+  }
   const unseen = lookFirst(c, fault)
   if (unseen) return unseen
   const lost = fault.lostPct?.value ?? 0
@@ -78,10 +84,19 @@ export function faceWork(c: WoodCase, strength: 'good' | 'fair'): Work & { reado
     stock: [],
     steps: [
       ...metalIn(c, fault).map(h => using(before(`out-${h.id}`, WAYS_OUT[h.kind].minutes, say`${WAYS_OUT[h.kind].label[0]!.toUpperCase()}${WAYS_OUT[h.kind].label.slice(1)} out first: ${WAYS_OUT[h.kind].way} If it will not come: ${WAYS_OUT[h.kind].otherwise}`), ...WAYS_OUT[h.kind].tools)),
-      using(before('clean', 12, say`Pick out splinters and old glue; unfold bent fibres with a wet needle. Sand nothing: the faces find each other only as they broke.`), 'needle', 'thin-blade', 'swab'),
+      using(
+        before('clean', 12, say`Pick out splinters and old glue; unfold bent fibres with a wet needle. Sand nothing: the faces find each other only as they broke.`),
+        'needle', 'thin-blade', 'swab',
+      ),
       using(before('mark', 8, say`Close it dry and mark across it in two places, so that it goes home the same way.`), 'pencil'),
-      using(wet('spread', say`Glue on both faces, worked in with a stiff brush; on end grain twice, five minutes apart.`), 'brush'),
-      using(wet('press', steep ? say`Press it along the part; tape or a splint across, for its slope wants to slide. Straight from front and side before it sets.` : say`Press it square to its face, blocks padded; a stop at each end keeps it from creeping.`), 'strap', 'batten', 'swab'),
+      using(
+        wet('spread', say`Glue on both faces, worked in with a stiff brush; on end grain twice, five minutes apart.`),
+        'brush',
+      ),
+      using(
+        wet('press', steep ? say`Press it along the part; tape or a splint across, for its slope wants to slide. Straight from front and side before it sets.` : say`Press it square to its face, blocks padded; a stop at each end keeps it from creeping.`),
+        'strap', 'batten', 'swab',
+      ),
     ],
     cautions: [],
     leavesGapMm: fault.gapMm?.value ?? 0,

@@ -42,6 +42,24 @@ describe('a stripped thread', () => {
   })
 })
 
+describe('the hole that metal leaves', () => {
+  const metal = (kind: 'screw' | 'snapped-screw', diameterMm?: number): Hold => ({
+    ...newHold(kind, 'm', { kind: 'part', id: 'front-rail', along: 0.5 }, { state: 'loose', faults: ['bent'] }),
+    ...(diameterMm ? { diameterMm: measured(diameterMm), lengthMm: measured(25) } : {}),
+  })
+  it('worked example: a screw of 4.5 leaves 5.5, plugged with 6; snapped, a hollow cutter takes 8.5, plugged with 9', () => {
+    expect(asked(with_(newChair(), metal('screw', 4.5)), 'hold:m', 'metal-out').sizes.plug).toBe(6)
+    const { sizes, work } = asked(with_(newChair(), metal('snapped-screw', 4.5)), 'hold:m', 'metal-out')
+    expect(sizes.plug).toBe(9)
+    expect(work.stock[0]!.sizesMm).toEqual([9, 25])
+  })
+  it('books a plug without a size where nobody measured it: it is measured once it is out', () => {
+    const { sizes, work } = asked(with_(newChair(), metal('screw')), 'hold:m', 'metal-out')
+    expect(sizes.plug).toBeUndefined()
+    expect(work.stock[0]!.sizesMm).toEqual([])
+  })
+})
+
 describe('a wooden hinge', () => {
   const table = newPiece('table', { top: 'drop-leaf', support: 'fly' })
   const joint = table.joints.find(j => j.enters === 'front-fly-rail')! // five fingers, 20 thick, on a pin of 7

@@ -49,22 +49,45 @@ function considerPin(c: WoodCase): Verdict {
   const pinMm = gap.value <= WORN_MM ? form.diameterMm.value : SIZES_MM.find(d => d >= holeMm + PIN_PLAY_MM)
   if (pinMm === undefined) return no(say`a hole of ${mm(holeMm)} is past any pin: a new knuckle end`)
   const wallMm = (form.thicknessMm.value - pinMm) / 2
-  if (wallMm < WALL_MM) return no(say`a pin of ${mm(pinMm)} leaves ${mm(wallMm)} of wall in a knuckle of ${mm(form.thicknessMm.value)}: a new knuckle end`)
+  if (wallMm < WALL_MM) {
+    return no(say`a pin of ${mm(pinMm)} leaves ${mm(wallMm)} of wall in a knuckle of ${mm(form.thicknessMm.value)}: a new knuckle end`)
+  }
   const isThicker = pinMm > form.diameterMm.value
   const boreMm = pinMm + PIN_PLAY_MM
   return {
     fits: true,
     reason: say`${isThicker ? say`${fitMm(gap.value)} of play: the hole bored out` : say`the hole is whole`} for a pin of ${mm(pinMm)}, ${mm(wallMm)} of wall`,
     sizes: [
-      sizeMm('dowel', 'pin', pinMm, isThicker ? 'the next size that fills the worn hole' : 'as it was', [inputOf('old pin', form.diameterMm, 'mm'), inputOf('play', gap, 'fit-mm')], 'mends'),
+      sizeMm(
+        'dowel', 'pin', pinMm,
+        isThicker ? 'the next size that fills the worn hole' : 'as it was',
+        [inputOf('old pin', form.diameterMm, 'mm'), inputOf('play', gap, 'fit-mm')],
+        'mends',
+      ),
       sizeMm('play', 'play in its hole', PIN_PLAY_MM, 'what a pin wants to turn', [], 'mends', 'fit-mm'),
-      sizeMm('wall', 'wall of the knuckle', wallMm, '(knuckle − pin) / 2, 3 mm at least', [inputOf('knuckle', form.thicknessMm, 'mm')], 'mends'),
+      sizeMm(
+        'wall', 'wall of the knuckle', wallMm,
+        '(knuckle − pin) / 2, 3 mm at least',
+        [inputOf('knuckle', form.thicknessMm, 'mm')],
+        'mends',
+      ),
     ],
-    stock: [{ id: 'pin', serves: 'each', what: 'hinge pin', count: 1, sizesMm: [pinMm], wood: 'as the old one: steel, brass or hard wood', note: 'never glued' }],
+    stock: [{
+      id: 'pin',
+      serves: 'each',
+      what: 'hinge pin',
+      count: 1,
+      sizesMm: [pinMm],
+      wood: 'as the old one: steel, brass or hard wood',
+      note: 'never glued',
+    }],
     steps: [
       using(before('out', 6, say`The old pin out with a punch a little thinner, the knuckles held.`), 'punch', 'mallet'),
       ...(isThicker ? [using(before('bore', 8, say`Both halves clamped as they work, in line; bore ${mm(pinMm)} through all fingers in one go.`), 'drill', tool('bit', pinMm))] : []),
-      using(before('pin', 6, say`Pin in, waxed, and tried through its whole travel${form.stopDeg === undefined ? '' : say` to its stop at ${q(Math.abs(form.stopDeg), 'deg')}`}: it swings by its own weight and does not drop.`), 'mallet'),
+      using(
+        before('pin', 6, say`Pin in, waxed, and tried through its whole travel${form.stopDeg === undefined ? '' : say` to its stop at ${q(Math.abs(form.stopDeg), 'deg')}`}: it swings by its own weight and does not drop.`),
+        'mallet',
+      ),
     ],
     cautions: isThicker ? ['drill'] : [],
     leavesGapMm: 0,
@@ -97,8 +120,14 @@ function considerEase(c: WoodCase): Verdict {
     sizes: [sizeMm('play', 'between the fingers', KNUCKLE_PLAY_MM, 'what a wooden knuckle wants in the dampest month', [input('fingers', form.count, 'count')], 'mends', 'fit-mm')],
     stock: [],
     steps: [
-      using(before('rub', 6, say`Rub soft pencil between the fingers, swing it, take it apart: it shines where it binds.`), 'pencil', 'punch'),
-      using(before('pare', 12, say`Pare there, a shaving at a time, until a strip of card goes between; round the edges that turn, not the pin’s hole.`), 'chisel', 'caliper'),
+      using(
+        before('rub', 6, say`Rub soft pencil between the fingers, swing it, take it apart: it shines where it binds.`),
+        'pencil', 'punch',
+      ),
+      using(
+        before('pare', 12, say`Pare there, a shaving at a time, until a strip of card goes between; round the edges that turn, not the pin’s hole.`),
+        'chisel', 'caliper',
+      ),
       using(before('wax', 3, say`Wax the faces and the pin, together again, and swing it to its stop.`), 'mallet'),
     ],
     cautions: ['blade'],

@@ -1,9 +1,11 @@
-import { holdsOf, isMetal, WAYS_OUT } from '../hardware'
-import { joined, say, type Phrase } from '../measure/phrase'
+import { holdsOf, isMetal, WAYS_OUT, type WayOut } from '../hardware'
+import { inputOf } from '../measure/figure'
+import { joined, mm, say, type Phrase } from '../measure/phrase'
+import type { Hold } from '../piece/schema'
 import type { HoldFault, HoldKind } from '../piece/words'
-import { no, type Mend, type Verdict } from './mend'
+import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { holdIn, jointIn, type WoodCase } from './wood-case'
-import { TOOLS } from '../reference/tools'
+import { tool, TOOLS } from '../reference/tools'
 import { before, using } from '../work'
 
 /** What turns on a thread or a screw and only has to be made tight again. */
@@ -69,18 +71,43 @@ export const screwOut: Mend<WoodCase> = {
   consider: considerOut,
 }
 
+/** Round a shank wood is bored away so much, in all, to reach sound wood; by a hollow cutter its own wall and a little, millimetres (low). */
+const TO_SOUND_MM = 1
+const CUTTER_MM = 4
+
+/** The plug that closes a hole: the next whole bit over what is left of it. Null where nobody measured the shank. */
+const plugFor = ({ diameterMm }: Hold, leaves: WayOut['leaves']): number | null =>
+  (diameterMm ? Math.ceil(diameterMm.value + (leaves === 'wider-hole' ? CUTTER_MM : TO_SOUND_MM) - 1e-9) : null)
+
 function considerOut(c: WoodCase): Verdict {
   const held = holdIn(c)
   const way = WAYS_OUT[held.kind]
   const isGone = held.state === 'gone'
+  const plugMm = plugFor(held, way.leaves)
   return {
     fits: true,
     reason: isGone ? say`it is out already: its hole is closed with wood` : say`${way.label}: ${way.tools.map(id => TOOLS[id].label).join(', ')}`,
     ...NO_WOOD,
-    stock: [{ id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [], wood: 'the part’s own wood', note: 'to the hole as it is once the metal is out; grain along the part where it shows, across it where a new screw goes in' }],
+    sizes: plugMm === null || !held.diameterMm
+      ? []
+      : [sizeMm(
+          'plug', 'plug', plugMm,
+          way.leaves === 'wider-hole' ? 'shank + 4 mm for the hollow cutter, to the next bit' : 'shank + 1 mm to sound wood, to the next bit',
+          [inputOf('shank', held.diameterMm, 'mm')],
+          'mends',
+        )],
+    stock: [{
+      id: 'plug',
+      serves: 'each',
+      what: 'plug',
+      count: 1,
+      sizesMm: plugMm === null ? [] : [plugMm, ...(held.lengthMm ? [held.lengthMm.value] : [])],
+      wood: 'the part’s own wood',
+      note: 'to the hole as it is once the metal is out; grain along the part where it shows, across it where a new screw goes in',
+    }],
     steps: [
       ...(isGone ? [] : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]),
-      using(before('clear', 4, say`Clear the hole to sound wood with the next bit that makes it round, and measure it.`), 'drill', 'bit', 'caliper'),
+      using(before('clear', 4, say`Clear the hole to sound wood with ${plugMm === null ? say`the next bit that makes it round` : say`a bit of ${mm(plugMm)}`}, and measure it.`), 'drill', plugMm === null ? 'bit' : tool('bit', plugMm), 'caliper'),
       using(before('plug', 8, say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`), 'mallet', 'fine-saw', 'chisel'),
     ],
     cautions: [...way.cautions, 'blade'],

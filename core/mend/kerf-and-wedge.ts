@@ -107,25 +107,39 @@ export const kerfAndWedge: Mend<JointCase> = {
 function consider(c: JointCase): Verdict {
   const { form } = c.joint
   if (form.kind === 'dowel') return no(say`dowels are replaced, not wedged`)
-  if (form.kind !== 'mortise-and-tenon' && form.kind !== 'round-tenon') return no(say`a ${FORMS[form.kind].label} has no tenon to spread`)
+  if (form.kind !== 'mortise-and-tenon' && form.kind !== 'round-tenon') {
+    return no(say`a ${FORMS[form.kind].label} has no tenon to spread`)
+  }
   if (form.wedged) return no(say`it is wedged already: the old wedge comes out, and a new one goes into its own kerf`)
   const round = form.kind === 'round-tenon'
   const ends = round ? c.clearance.round : c.clearance.edge
   // A wedge spreads the tenon at its end, so the clearance at the bottom sizes it.
   const gap = (ends.bottom ?? ends.mouth).value
   const cheeks = widest(glueFaces(c))
-  if (gap < LEAST_MM) return !round && cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receivingName}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
+  if (gap < LEAST_MM) {
+    return !round && cheeks > c.glueGapMm ? no(say`the play is at the cheeks, ${fitMm(cheeks)}: a wedge there presses on the ${c.receivingName}’s side grain and splits it`) : no(say`${fitMm(gap)} along the grain is too little to wedge`)
+  }
   if (gap > MOST_MM) return no(say`${fitMm(gap)} is more than a wedge can spread (${fitMm(MOST_MM)}): a new tenon`)
-  if (!round && cheeks > Math.min(c.glueGapMm, EASY_FIT_MM) + 1e-9) return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
+  if (!round && cheeks > Math.min(c.glueGapMm, EASY_FIT_MM) + 1e-9) {
+    return no(say`the cheeks are loose as well, ${fitMm(cheeks)}: a wedge does not close them`)
+  }
   const along = grainAgreement(c)
-  if (along < ALONG_GRAIN.never) return no(say`the tenon’s width lies across the ${c.receivingName}’s grain: a wedge there splits it`)
+  if (along < ALONG_GRAIN.never) {
+    return no(say`the tenon’s width lies across the ${c.receivingName}’s grain: a wedge there splits it`)
+  }
   const width = round ? form.diameterMm : form.widthMm
   const stiffness = speciesNamed(c.entering.species).values.stiffnessGPa
   const g = wedgeGeometry(gap, width.value, c.joint.depthMm.value, form.through ? 0 : form.deeperMm.value, stiffness.value * 1000, round)
   if (g.kerfDepthMm < 8) return no(say`the tenon is only ${mm(c.joint.depthMm.value)} long: no room for a kerf`)
-  if (g.strain > g.strainLimit) return no(say`bent ${strainText(g.strain)} at the kerf’s root, over its limit of ${strainText(g.strainLimit)}: a kerf of ${mm(Math.ceil(g.depthNeededMm))} would do, there is room for ${mm(g.kerfDepthMm)}`)
-  if (g.taperDeg > TAPER_MOST_DEG) return no(say`the wedge would have to taper ${q(g.taperDeg, 'deg')}; over ${q(TAPER_MOST_DEG, 'deg')} it works itself out`)
-  if (g.lengthMm - g.proudMm < HELD_BY_MM && g.proudMm > 0) return no(say`set by hand it would stand ${mm(g.proudMm)} proud and be only ${mm(g.lengthMm)} long: the mortise is too deep behind it`)
+  if (g.strain > g.strainLimit) {
+    return no(say`bent ${strainText(g.strain)} at the kerf’s root, over its limit of ${strainText(g.strainLimit)}: a kerf of ${mm(Math.ceil(g.depthNeededMm))} would do, there is room for ${mm(g.kerfDepthMm)}`)
+  }
+  if (g.taperDeg > TAPER_MOST_DEG) {
+    return no(say`the wedge would have to taper ${q(g.taperDeg, 'deg')}; over ${q(TAPER_MOST_DEG, 'deg')} it works itself out`)
+  }
+  if (g.lengthMm - g.proudMm < HELD_BY_MM && g.proudMm > 0) {
+    return no(say`set by hand it would stand ${mm(g.proudMm)} proud and be only ${mm(g.lengthMm)} long: the mortise is too deep behind it`)
+  }
   const slant = along < ALONG_GRAIN.sound ? say`, though not straight along it: no more spread than that` : say``
   return { fits: true, reason: say`${fitMm(gap)} along the ${c.receivingName}’s grain${slant}: ${g.kerfs === 1 ? 'one wedge spreads it' : 'two wedges spread it'}`, ...workFor(c, g, cheeks, inputOf('clearance at the edges', ends.bottom ?? ends.mouth, 'fit-mm'), stiffness.value) }
 }
@@ -138,16 +152,47 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
   const depth = inputOf('tenon length', c.joint.depthMm, 'mm')
   return {
     sizes: [
-      sizeMm('kerf-depth', 'kerf depth', g.kerfDepthMm, 'tenon length − 3 mm, so that the kerf stays short of the shoulder', [depth], 'wedges'),
-      sizeMm('wedge-thickness', 'wedge at its thick end', g.thicknessMm, g.proudMm > 0 ? 'kerf width + what it grows over the length it stands proud, so that at the tenon’s end it is kerf + clearance / kerfs once home' : 'kerf width + clearance / kerfs, at the end face once home', [gapInput, input('kerf width', KERF_MM, 'fit-mm', 'table'), input('kerfs', g.kerfs, 'count')], 'wedges', 'fit-mm'),
-      sizeMm('wedge-length', 'wedge length', g.lengthMm, 'kerf depth + what the mortise is deeper − 1 mm at most, or the shoulder never closes', [depth, inputOf('mortise deeper by', form.deeperMm, 'mm')], 'wedges'),
+      sizeMm(
+        'kerf-depth', 'kerf depth', g.kerfDepthMm,
+        'tenon length − 3 mm, so that the kerf stays short of the shoulder',
+        [depth],
+        'wedges',
+      ),
+      sizeMm(
+        'wedge-thickness', 'wedge at its thick end', g.thicknessMm,
+        g.proudMm > 0 ? 'kerf width + what it grows over the length it stands proud, so that at the tenon’s end it is kerf + clearance / kerfs once home' : 'kerf width + clearance / kerfs, at the end face once home',
+        [gapInput, input('kerf width', KERF_MM, 'fit-mm', 'table'), input('kerfs', g.kerfs, 'count')],
+        'wedges', 'fit-mm',
+      ),
+      sizeMm(
+        'wedge-length', 'wedge length', g.lengthMm,
+        'kerf depth + what the mortise is deeper − 1 mm at most, or the shoulder never closes',
+        [depth, inputOf('mortise deeper by', form.deeperMm, 'mm')],
+        'wedges',
+      ),
       ...(g.proudMm > 0 ? [sizeMm('wedge-proud', 'stands proud, set by hand', g.proudMm, 'mortise deeper by + (clearance / kerfs) / (2 tan(taper/2)): the bottom drives it home by that much', [inputOf('mortise deeper by', form.deeperMm, 'mm'), gapInput], 'wedges')] : []),
-      sizeMm('wedge-taper', 'taper', g.taperDeg, 'at least 3°, and enough that it bears at the mouth of the kerf: 2 tan(taper/2) ≥ 1.5 spread / kerf depth', [input('spread', g.spreadMm, 'fit-mm')], 'wedges', 'deg'),
+      sizeMm(
+        'wedge-taper', 'taper', g.taperDeg,
+        'at least 3°, and enough that it bears at the mouth of the kerf: 2 tan(taper/2) ≥ 1.5 spread / kerf depth',
+        [input('spread', g.spreadMm, 'fit-mm')],
+        'wedges', 'deg',
+      ),
       { id: 'root-strain' as const, label: 'strain at the root', figure: { value: g.strain, unit: 'share' as const, derivation: { rule: '1.5 × strip × (clearance / 2) / kerf depth²; limit: the smaller of 1 % and √(3 × split energy / (stiffness × strip))', inputs: [gapInput, input('strip', g.stripMm, 'mm'), input('stiffness, GPa', stiffnessGPa, 'count', 'table'), input('limit', g.strainLimit, 'share')], source: 'wedges', confidence: 'low' as const, limit: 'wedge-strain' } } },
     ],
-    stock: [{ id: 'wedge' as const, serves: 'each' as const, what: 'wedge', count: g.kerfs, sizesMm: [g.thicknessMm, across, g.lengthMm], wood: c.entering.species, note: 'split, not sawn; grain along its length' }],
+    stock: [{
+      id: 'wedge' as const,
+      serves: 'each' as const,
+      what: 'wedge',
+      count: g.kerfs,
+      sizesMm: [g.thicknessMm, across, g.lengthMm],
+      wood: c.entering.species,
+      note: 'split, not sawn; grain along its length',
+    }],
     steps: [
-      using(before('mark', 8, say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receivingName}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`), 'pencil', 'square'),
+      using(
+        before('mark', 8, say`Mark the kerf${g.kerfs === 2 ? 's' : ''} across the tenon’s thickness, square to the ${c.receivingName}’s grain${g.kerfs === 2 ? say`, ${mm(KERF_INSET_MM)} in from each edge` : say`, in the middle`}.`),
+        'pencil', 'square',
+      ),
       using(before('saw', 7, say`Saw ${mm(g.kerfDepthMm)} deep and no further.`), 'fine-saw', 'depth-stop'),
       ...(g.drillRoot ? [using(before('root-hole', 2, say`Drill a 2 mm hole at the root of each kerf first: bent ${strainText(g.strain)}, it would start a split otherwise.`), 'drill', tool('bit', 2))] : []),
       ...(g.proudMm > 0

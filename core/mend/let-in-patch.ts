@@ -45,7 +45,9 @@ function consider(c: WoodCase): Verdict {
   const out: Vec = add(scale(across, Math.cos(turn)), scale(through, Math.sin(turn)))
   const [outMm, inMm] = [reachMm(part, point, out), reachMm(part, point, negate(out))]
   const deepMm = Math.max(THINNEST_MM, fault.depthMm.value + 0.5)
-  if (deepMm > DEEPEST_SHARE * (outMm + inMm)) return no(say`${mm(fault.depthMm.value)} deep in ${mm(outMm + inMm)}: over half of it, so it wants one piece right through or a new end`)
+  if (deepMm > DEEPEST_SHARE * (outMm + inMm)) {
+    return no(say`${mm(fault.depthMm.value)} deep in ${mm(outMm + inMm)}: over half of it, so it wants one piece right through or a new end`)
+  }
   const [longMm, wideMm] = [fault.lengthMm.value + 2 * TO_SOUND_MM, fault.widthMm.value + 2 * TO_SOUND_MM]
   const area = longMm * wideMm + 2 * (longMm + wideMm) * deepMm
   const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'mends')
@@ -56,15 +58,41 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(fault.lengthMm.value)} × ${mm(fault.widthMm.value)} × ${mm(fault.depthMm.value)} gone, ${mm(outMm + inMm - deepMm)} stay behind it`,
     sizes: [
-      size('length', 'recess, along the grain', longMm, 'what is gone + 2 mm on each side, to sound wood', [inputOf('gone', fault.lengthMm, 'mm'), sound]),
-      size('width', 'recess, across', wideMm, 'what is gone + 2 mm on each side, to sound wood', [inputOf('gone', fault.widthMm, 'mm'), sound]),
+      size(
+        'length', 'recess, along the grain', longMm,
+        'what is gone + 2 mm on each side, to sound wood',
+        [inputOf('gone', fault.lengthMm, 'mm'), sound],
+      ),
+      size(
+        'width', 'recess, across', wideMm,
+        'what is gone + 2 mm on each side, to sound wood',
+        [inputOf('gone', fault.widthMm, 'mm'), sound],
+      ),
       size('thickness', 'recess, deep', deepMm, 'to sound wood, and 3 mm at least', [inputOf('gone', fault.depthMm, 'mm')]),
-      size('wall', 'stays behind it', outMm + inMm - deepMm, 'thickness of the part there − recess', [input('thickness there', outMm + inMm, 'mm')]),
+      size(
+        'wall', 'stays behind it', outMm + inMm - deepMm,
+        'thickness of the part there − recess',
+        [input('thickness there', outMm + inMm, 'mm')],
+      ),
     ],
-    stock: [{ id: 'patch', serves: 'each', what: 'patch', count: 1, sizesMm: [deepMm + PROUD_MM, wideMm + 1, longMm + 1], wood: part.species, note: 'grain and rings as the part, a shade lighter rather than darker' }],
+    stock: [{
+      id: 'patch',
+      serves: 'each',
+      what: 'patch',
+      count: 1,
+      sizesMm: [deepMm + PROUD_MM, wideMm + 1, longMm + 1],
+      wood: part.species,
+      note: 'grain and rings as the part, a shade lighter rather than darker',
+    }],
     steps: [
-      using(before('patch', 18, say`Cut the patch first, its sides leaning in ${TAPER_DEG}° to the bottom; lay it on with its grain along the part and scribe round it.`), 'fine-saw', 'block-plane', 'knife'),
-      using(before('recess', 20, say`Cut the recess to the line, flat at the bottom, ${mm(deepMm)} deep; pare until it closes by pressing.`), 'knife', 'chisel', 'depth-stop'),
+      using(
+        before('patch', 18, say`Cut the patch first, its sides leaning in ${TAPER_DEG}° to the bottom; lay it on with its grain along the part and scribe round it.`),
+        'fine-saw', 'block-plane', 'knife',
+      ),
+      using(
+        before('recess', 20, say`Cut the recess to the line, flat at the bottom, ${mm(deepMm)} deep; pare until it closes by pressing.`),
+        'knife', 'chisel', 'depth-stop',
+      ),
       using(wet('glue', say`Glue bottom and sides, press square to the face; it stands ${PROUD_MM} mm proud.`), 'brush', 'swab'),
       using(cured('level', 7, say`Bring the patch down to the surface round it, with the grain.`), 'block-plane', 'scraper'),
     ],

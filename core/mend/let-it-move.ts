@@ -47,14 +47,30 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(wideMm)} of it move ${mm(moveMm)} between damp and heated air: a slot of ${mm(slotMm)} at each of ${q(screws.length, 'count')} screws lets it`,
     sizes: [
-      sizeMm('travel', 'moves, each side', travelMm, 'width × its shrinkage × change of moisture, half to each side of the middle', [input('width', wideMm, 'mm'), input('shrinkage, along the rings', shrinkagePct, '%', 'table'), input('damp', damp, '%', 'table'), input('heated', dry, '%', 'table')], 'moisture'),
-      sizeMm('slot', 'slot, across the grain', slotMm, 'screw + travel + 1 mm at both ends', [input('screw', SCREW_MM, 'mm', 'table'), input('travel', travelMm, 'mm')], 'moisture'),
+      sizeMm(
+        'travel', 'moves, each side', travelMm,
+        'width × its shrinkage × change of moisture, half to each side of the middle',
+        [input('width', wideMm, 'mm'), input('shrinkage, along the rings', shrinkagePct, '%', 'table'), input('damp', damp, '%', 'table'), input('heated', dry, '%', 'table')],
+        'moisture',
+      ),
+      sizeMm(
+        'slot', 'slot, across the grain', slotMm,
+        'screw + travel + 1 mm at both ends',
+        [input('screw', SCREW_MM, 'mm', 'table'), input('travel', travelMm, 'mm')],
+        'moisture',
+      ),
     ],
     stock: [],
     steps: [
       using(before('out', 3 * screws.length, say`All its screws out, each labelled.`), 'driver', 'labels'),
-      using(before('slot', 4 * screws.length, say`In what carries it, not in the board: each screw’s hole drawn out to a slot of ${mm(slotMm)} across the board’s grain, the two nearest its middle left round.`), 'drill', tool('bit', SCREW_MM + 0.5), 'chisel'),
-      using(before('back', 2 * screws.length, say`Screws back with a washer, in the middle of their slots, tight and then a quarter turn off. No glue between.`), 'driver'),
+      using(
+        before('slot', 4 * screws.length, say`In what carries it, not in the board: each screw’s hole drawn out to a slot of ${mm(slotMm)} across the board’s grain, the two nearest its middle left round.`),
+        'drill', tool('bit', SCREW_MM + 0.5), 'chisel',
+      ),
+      using(
+        before('back', 2 * screws.length, say`Screws back with a washer, in the middle of their slots, tight and then a quarter turn off. No glue between.`),
+        'driver',
+      ),
     ],
     cautions: ['drill'],
     leavesGapMm: 0,

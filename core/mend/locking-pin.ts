@@ -46,7 +46,9 @@ function consider(c: JointCase): Verdict {
   const way = unit(cross(grain, c.joint.withdraw))
   const [near, far] = [reachMm(c.receiving, middle, negate(way)), reachMm(c.receiving, middle, way)]
   const toMouth = AT_DEPTH * c.joint.depthMm.value
-  if (toMouth < TO_EDGE * pinMm) return no(say`${mm(toMouth)} from the mouth of the socket, and a ${mm(pinMm)} pin wants ${mm(TO_EDGE * pinMm)}`)
+  if (toMouth < TO_EDGE * pinMm) {
+    return no(say`${mm(toMouth)} from the mouth of the socket, and a ${mm(pinMm)} pin wants ${mm(TO_EDGE * pinMm)}`)
+  }
   const depthMm = Math.floor(near + Math.min(far - BEYOND_MM, tenonMm / 2 + TO_EDGE * pinMm))
   if (depthMm < near + tenonMm / 2 + pinMm) return no(say`no room behind the tenon for the pin to hold in`)
   const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'dowels')
@@ -56,9 +58,21 @@ function consider(c: JointCase): Verdict {
     reason: say`it has pulled out before: ${glued.reason}, and a ${mm(pinMm)} pin keeps it`,
     sizes: [
       ...glued.sizes,
-      size('dowel', 'pin', pinMm, 'the thinnest between a quarter and a third of the tenon', [inputOf('tenon', form.diameterMm, 'mm')]),
-      size('pin-depth', 'from the shoulder', toMouth, '0.6 of the tenon’s depth', [inputOf('tenon’s depth', c.joint.depthMm, 'mm')]),
-      size('stop-receiving', 'depth stop', depthMm, 'through the tenon and 2 pins on, 3 mm short of the far face', [input('to the far face', near + far, 'mm')]),
+      size(
+        'dowel', 'pin', pinMm,
+        'the thinnest between a quarter and a third of the tenon',
+        [inputOf('tenon', form.diameterMm, 'mm')],
+      ),
+      size(
+        'pin-depth', 'from the shoulder', toMouth,
+        '0.6 of the tenon’s depth',
+        [inputOf('tenon’s depth', c.joint.depthMm, 'mm')],
+      ),
+      size(
+        'stop-receiving', 'depth stop', depthMm,
+        'through the tenon and 2 pins on, 3 mm short of the far face',
+        [input('to the far face', near + far, 'mm')],
+      ),
     ],
     stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [pinMm, depthMm + 4], wood: c.receiving.species, note: 'split, not sawn' }],
     steps: [...glued.steps, using(cured('pin', 15, say`When it has cured: bore ${mm(pinMm)} from the hidden face, square to the tenon, ${mm(depthMm)} by a stop; pin in with a touch of glue, trimmed flush.`), 'drill', tool('bit', pinMm), 'depth-stop', 'mallet', 'fine-saw')],

@@ -33,13 +33,17 @@ function consider(c: JointCase): Verdict {
   if (form.kind !== 'mortise-and-tenon') return no(say`only a square tenon is made again so`)
   const { cheek, edge } = c.clearance
   const isLost = widest(cheek) > SHIM_MOST_MM || (widest(cheek) > LOST_FIT_MM && widest(edge) > LOST_FIT_MM)
-  if (!dowelSnapped(c) && !isLost) return no(say`the tenon is whole, and ${fitMm(widest(cheek))} at the cheeks can be filled: it is not sawn off for that`)
+  if (!dowelSnapped(c) && !isLost) {
+    return no(say`the tenon is whole, and ${fitMm(widest(cheek))} at the cheeks can be filled: it is not sawn off for that`)
+  }
   if (isTapered(cheek)) return no(say`the mortise is wider at one end: plug it and cut it anew first`)
   const { widthMm, depthMm } = sectionAt(c.entering, 0)
   const stockMm = Math.min(widthMm, depthMm)
   const thickMm = form.thicknessMm.value + widest(cheek) - FIT_MM
   const wallMm = (stockMm - thickMm) / 2
-  if (thickMm > MOST_OF_STOCK * stockMm + 1e-9) return no(say`the mortise wants a tenon of ${mm(thickMm)}, over half of the ${mm(stockMm)} of stock: plug the mortise and cut it anew`)
+  if (thickMm > MOST_OF_STOCK * stockMm + 1e-9) {
+    return no(say`the mortise wants a tenon of ${mm(thickMm)}, over half of the ${mm(stockMm)} of stock: plug the mortise and cut it anew`)
+  }
   if (wallMm < WALL_MM) return no(say`it would leave ${mm(wallMm)} of wall beside it; ${mm(WALL_MM)} are wanted`)
   const wideMm = form.widthMm.value + widest(edge) - FIT_MM
   const inPostMm = c.joint.depthMm.value - SHORT_MM
@@ -49,18 +53,55 @@ function consider(c: JointCase): Verdict {
     fits: true,
     reason: say`${dowelSnapped(c) ? 'the tenon has broken' : say`${fitMm(widest(cheek))} at the cheeks is past shims`}: new wood of ${mm(thickMm)} in ${mm(stockMm)}, ${mm(inRailMm)} into the rail`,
     sizes: [
-      sizeMm('tenon-thickness', 'tenon, thickness', thickMm, 'old tenon + clearance at the cheeks − 0.1 mm', [inputOf('old tenon', form.thicknessMm, 'mm'), inputOf('at the cheeks', cheek.mouth, 'fit-mm')], 'mends'),
-      sizeMm('tenon-width', 'tenon, width', wideMm, 'old tenon + clearance at the edges − 0.1 mm', [inputOf('old tenon', form.widthMm, 'mm'), inputOf('at the edges', edge.mouth, 'fit-mm')], 'mends'),
-      sizeMm('tenon-length', 'tenon, length', lengthMm, 'old depth − 1 mm + depth in the rail', [inputOf('old depth', c.joint.depthMm, 'mm'), input('in the rail', inRailMm, 'mm')], 'mends'),
-      sizeMm('stop-entering', 'mortise in the rail, depth', inRailMm + SHORT_MM, '25 mm, or as deep as the old one, + 1 mm for glue', [inputOf('old depth', c.joint.depthMm, 'mm')], 'mends'),
+      sizeMm(
+        'tenon-thickness', 'tenon, thickness', thickMm,
+        'old tenon + clearance at the cheeks − 0.1 mm',
+        [inputOf('old tenon', form.thicknessMm, 'mm'), inputOf('at the cheeks', cheek.mouth, 'fit-mm')],
+        'mends',
+      ),
+      sizeMm(
+        'tenon-width', 'tenon, width', wideMm,
+        'old tenon + clearance at the edges − 0.1 mm',
+        [inputOf('old tenon', form.widthMm, 'mm'), inputOf('at the edges', edge.mouth, 'fit-mm')],
+        'mends',
+      ),
+      sizeMm(
+        'tenon-length', 'tenon, length', lengthMm,
+        'old depth − 1 mm + depth in the rail',
+        [inputOf('old depth', c.joint.depthMm, 'mm'), input('in the rail', inRailMm, 'mm')],
+        'mends',
+      ),
+      sizeMm(
+        'stop-entering', 'mortise in the rail, depth', inRailMm + SHORT_MM,
+        '25 mm, or as deep as the old one, + 1 mm for glue',
+        [inputOf('old depth', c.joint.depthMm, 'mm')],
+        'mends',
+      ),
       sizeMm('wall', 'wall beside it', wallMm, '(stock − tenon) / 2, 3 mm at least', [input('stock', stockMm, 'mm')], 'mends'),
     ],
-    stock: [{ id: 'tenon', serves: 'each', what: 'tenon', count: 1, sizesMm: [thickMm, wideMm, lengthMm], wood: c.entering.species, note: 'straight grain along it; edges eased, a groove on each cheek' }],
+    stock: [{
+      id: 'tenon',
+      serves: 'each',
+      what: 'tenon',
+      count: 1,
+      sizesMm: [thickMm, wideMm, lengthMm],
+      wood: c.entering.species,
+      note: 'straight grain along it; edges eased, a groove on each cheek',
+    }],
     steps: [
       using(before('saw', 5, say`Saw the old tenon off at the shoulder, the shoulder itself untouched.`), 'fine-saw'),
-      using(before('mortise', 30, say`Mark it from the old tenon’s root. Bore out and pare a mortise ${mm(thickMm + FIT_MM)} × ${mm(wideMm + FIT_MM)}, ${mm(inRailMm + SHORT_MM)} deep, along the rail.`), 'knife', 'drill', 'chisel', 'depth-stop'),
-      using(before('clear', 10, say`Clear the post’s mortise of what is left in it; old glue off, wood on.`), 'chisel', 'scraper'),
-      using(before('tenon', 15, say`Plane the tenon to a hand fit in both, and fit dry: the shoulder closes all round.`), 'block-plane', 'caliper'),
+      using(
+        before('mortise', 30, say`Mark it from the old tenon’s root. Bore out and pare a mortise ${mm(thickMm + FIT_MM)} × ${mm(wideMm + FIT_MM)}, ${mm(inRailMm + SHORT_MM)} deep, along the rail.`),
+        'knife', 'drill', 'chisel', 'depth-stop',
+      ),
+      using(
+        before('clear', 10, say`Clear the post’s mortise of what is left in it; old glue off, wood on.`),
+        'chisel', 'scraper',
+      ),
+      using(
+        before('tenon', 15, say`Plane the tenon to a hand fit in both, and fit dry: the shoulder closes all round.`),
+        'block-plane', 'caliper',
+      ),
     ],
     cautions: ['drill', 'blade'],
     leavesGapMm: FIT_MM,

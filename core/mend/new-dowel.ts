@@ -40,7 +40,9 @@ function consider(c: JointCase): Verdict {
   if (form.kind !== 'dowel') return no(say`there are no dowels in it`)
   const clearance = c.clearance.round
   // Whatever the glue bridges, a dowel that is looser than a hand fit is not left in to swing again.
-  if (!dowelSnapped(c) && widest(clearance) <= Math.min(c.glueGapMm, HAND_FIT_MM)) return no(say`the dowels are whole and ${fitMm(widest(clearance))} is a fit: leave them in`)
+  if (!dowelSnapped(c) && widest(clearance) <= Math.min(c.glueGapMm, HAND_FIT_MM)) {
+    return no(say`the dowels are whole and ${fitMm(widest(clearance))} is a fit: leave them in`)
+  }
   const holeMm = form.diameterMm.value + (clearance.mouth.basis === 'measured' ? widest(clearance) : 0)
   const stock = stockNear(form.diameterMm.value)
   const dowelMm = stock.find(d => d >= holeMm - HAND_FIT_MM)
@@ -50,11 +52,17 @@ function consider(c: JointCase): Verdict {
   const wallMm = (thinnestMm - dowelMm) / 2
   const isOwnSize = dowelMm <= form.diameterMm.value + HAND_FIT_MM
   // What its maker bored into it is the first candidate, whatever wall that left.
-  if (wallMm < wallNeededMm(dowelMm) && !isOwnSize) return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(thinnestMm)}; it wants ${mm(wallNeededMm(dowelMm))}: plug and bore anew`)
+  if (wallMm < wallNeededMm(dowelMm) && !isOwnSize) {
+    return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(thinnestMm)}; it wants ${mm(wallNeededMm(dowelMm))}: plug and bore anew`)
+  }
   const betweenMm = form.spacingMm.value - dowelMm
-  if (form.count > 1 && betweenMm < dowelMm && !isOwnSize) return no(say`${mm(dowelMm)} dowels ${mm(form.spacingMm.value)} apart leave ${mm(betweenMm)} between them; they want ${mm(dowelMm)}: plug and bore anew`)
+  if (form.count > 1 && betweenMm < dowelMm && !isOwnSize) {
+    return no(say`${mm(dowelMm)} dowels ${mm(form.spacingMm.value)} apart leave ${mm(betweenMm)} between them; they want ${mm(dowelMm)}: plug and bore anew`)
+  }
   const depths = dowelDepths(c, dowelMm)
-  if (depths.receivingMm < 1.5 * dowelMm) return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receivingName}: too short to hold`)
+  if (depths.receivingMm < 1.5 * dowelMm) {
+    return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receivingName}: too short to hold`)
+  }
   const next = !isOwnSize
   return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
 }
@@ -101,18 +109,63 @@ function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d
   const old = inputOf('old dowel', form.diameterMm, 'mm')
   return {
     sizes: [
-      sizeMm('dowel', 'dowel', dowelMm, 'the smallest stock size that fills the hole', [old, inputOf('clearance', c.clearance.round.mouth, 'fit-mm')], 'dowels'),
-      sizeMm('dowel-length', 'dowel length', d.receivingMm + d.enteringMm, 'depth in the leg + depth in the rail', [input('in the leg', d.receivingMm, 'mm'), input('in the rail', d.enteringMm, 'mm')], 'dowels'),
-      sizeMm('stop-receiving', 'depth stop, leg', d.receivingMm + ROOM_FOR_GLUE_MM, 'dowel depth + 1 mm for glue; the bit’s point, 0.3 diameters, stays 3 mm short of the far face', [inputOf('old depth', c.joint.depthMm, 'mm'), input('to the far face', d.farFaceMm, 'mm')], 'dowels'),
-      sizeMm('stop-entering', 'depth stop, rail', d.enteringMm + ROOM_FOR_GLUE_MM, '2.5 diameters + 1 mm for glue', [input('dowel', dowelMm, 'mm')], 'dowels'),
-      sizeMm('wall', 'wall left', wallMm, '(thinner part − dowel) / 2, at least half the dowel and 3 mm', [input('dowel', dowelMm, 'mm')], 'dowels'),
+      sizeMm(
+        'dowel', 'dowel', dowelMm,
+        'the smallest stock size that fills the hole',
+        [old, inputOf('clearance', c.clearance.round.mouth, 'fit-mm')],
+        'dowels',
+      ),
+      sizeMm(
+        'dowel-length', 'dowel length', d.receivingMm + d.enteringMm,
+        'depth in the leg + depth in the rail',
+        [input('in the leg', d.receivingMm, 'mm'), input('in the rail', d.enteringMm, 'mm')],
+        'dowels',
+      ),
+      sizeMm(
+        'stop-receiving', 'depth stop, leg', d.receivingMm + ROOM_FOR_GLUE_MM,
+        'dowel depth + 1 mm for glue; the bit’s point, 0.3 diameters, stays 3 mm short of the far face',
+        [inputOf('old depth', c.joint.depthMm, 'mm'), input('to the far face', d.farFaceMm, 'mm')],
+        'dowels',
+      ),
+      sizeMm(
+        'stop-entering', 'depth stop, rail', d.enteringMm + ROOM_FOR_GLUE_MM,
+        '2.5 diameters + 1 mm for glue',
+        [input('dowel', dowelMm, 'mm')],
+        'dowels',
+      ),
+      sizeMm(
+        'wall', 'wall left', wallMm,
+        '(thinner part − dowel) / 2, at least half the dowel and 3 mm',
+        [input('dowel', dowelMm, 'mm')],
+        'dowels',
+      ),
     ],
-    stock: [{ id: 'dowel' as const, serves: 'each' as const, what: 'dowel', count, sizesMm: [dowelMm, d.receivingMm + d.enteringMm], wood: 'beech or hard maple, straight-grained', note: 'grooved, ends chamfered' }],
+    stock: [{
+      id: 'dowel' as const,
+      serves: 'each' as const,
+      what: 'dowel',
+      count,
+      sizesMm: [dowelMm, d.receivingMm + d.enteringMm],
+      wood: 'beech or hard maple, straight-grained',
+      note: 'grooved, ends chamfered',
+    }],
     steps: [
-      using(before('bore', 10 + 7 * count, say`Level the stub and centre-punch it. Bore in steps: ${bitSteps(dowelMm).map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`), 'fine-saw', 'punch', 'drill', ...bitSteps(dowelMm).map(d => tool('bit', d)), 'depth-stop'),
-      using(before('clear', 3 * count, say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`), 'needle', 'straw', tool('bit', dowelMm)),
-      using(before('measure', 5, say`Measure the hole. If it is more than ${fitMm(HAND_FIT_MM)} over the dowel, go to the next size and check the wall again.`), 'caliper'),
-      using(before('groove', 5 + 2 * count, say`Groove the dowel along its length, ${(Math.sqrt(grooveMm2)).toFixed(1)} mm wide and deep, or the glue splits the leg.`), 'fine-saw'),
+      using(
+        before('bore', 10 + 7 * count, say`Level the stub and centre-punch it. Bore in steps: ${bitSteps(dowelMm).map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`),
+        'fine-saw', 'punch', 'drill', ...bitSteps(dowelMm).map(d => tool('bit', d)), 'depth-stop',
+      ),
+      using(
+        before('clear', 3 * count, say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`),
+        'needle', 'straw', tool('bit', dowelMm),
+      ),
+      using(
+        before('measure', 5, say`Measure the hole. If it is more than ${fitMm(HAND_FIT_MM)} over the dowel, go to the next size and check the wall again.`),
+        'caliper',
+      ),
+      using(
+        before('groove', 5 + 2 * count, say`Groove the dowel along its length, ${(Math.sqrt(grooveMm2)).toFixed(1)} mm wide and deep, or the glue splits the leg.`),
+        'fine-saw',
+      ),
     ],
     cautions: ['drill' as const], leavesGapMm: Math.min(HAND_FIT_MM, 0.1), removedCm3: count * Math.PI * (dowelMm ** 2 - (form.diameterMm.value) ** 2) / 4 * (d.receivingMm + d.enteringMm) / 1000, hold: { low: 0.7, high: 0.95 },
   }

@@ -42,26 +42,53 @@ function consider(c: JointCase): Verdict {
 
 function considerSocket(c: JointCase, pegMm: number, holeMm: number, tapered: boolean): Verdict {
   const gapMm = holeMm - pegMm
-  if (gapMm <= LOST_FIT_MM + 1e-9 && !tapered) return no(say`${fitMm(gapMm)} can be filled without cutting the ${c.receivingName}`)
+  if (gapMm <= LOST_FIT_MM + 1e-9 && !tapered) {
+    return no(say`${fitMm(gapMm)} can be filled without cutting the ${c.receivingName}`)
+  }
   const plugMm = METRIC_STOCK_MM.concat([22, 25, 28, 32]).find(d => d >= holeMm + 2 * TO_SOUND_MM)
   const acrossMm = legThicknessMm(c)
   const wallMm = (acrossMm - (plugMm ?? Infinity)) / 2
-  if (plugMm === undefined || wallMm < WALL_MM) return no(say`a plug that takes the hole of ${mm(holeMm)} to sound wood leaves ${mm(Math.max(0, (acrossMm - holeMm) / 2 - TO_SOUND_MM))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`)
+  if (plugMm === undefined || wallMm < WALL_MM) {
+    return no(say`a plug that takes the hole of ${mm(holeMm)} to sound wood leaves ${mm(Math.max(0, (acrossMm - holeMm) / 2 - TO_SOUND_MM))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`)
+  }
   const deepMm = c.joint.depthMm.value + DEEPER_MM
   const beyondMm = throughMm(c) - deepMm - POINT_SHARE * plugMm
   const isThrough = c.joint.form.kind === 'round-tenon' && c.joint.form.through === true
-  if (!isThrough && beyondMm < WALL_MM) return no(say`the plug’s bit would come within ${mm(Math.max(0, beyondMm))} of the far face; ${mm(WALL_MM)} are wanted`)
+  if (!isThrough && beyondMm < WALL_MM) {
+    return no(say`the plug’s bit would come within ${mm(Math.max(0, beyondMm))} of the far face; ${mm(WALL_MM)} are wanted`)
+  }
   const sizes = [
     sizeMm('plug', 'plug', plugMm, 'the smallest bit 1 mm past the worn wall all round', [input('hole', holeMm, 'mm')], 'mends'),
-    sizeMm('bore', 'bored again', pegMm, 'the tenon as it is: its hand fit is found in scrap', [inputOf('tenon', c.joint.form.kind === 'round-tenon' ? c.joint.form.diameterMm : c.joint.depthMm, 'mm')], 'mends'),
-    sizeMm('stop-receiving', 'depth stop', deepMm, 'old depth + 1 mm for glue', [inputOf('old depth', c.joint.depthMm, 'mm')], 'mends'),
-    sizeMm('wall', 'wall outside the plug', wallMm, '(part − plug) / 2, 3 mm at least', [input('part, across', acrossMm, 'mm')], 'mends'),
+    sizeMm(
+      'bore', 'bored again', pegMm,
+      'the tenon as it is: its hand fit is found in scrap',
+      [inputOf('tenon', c.joint.form.kind === 'round-tenon' ? c.joint.form.diameterMm : c.joint.depthMm, 'mm')],
+      'mends',
+    ),
+    sizeMm(
+      'stop-receiving', 'depth stop', deepMm,
+      'old depth + 1 mm for glue',
+      [inputOf('old depth', c.joint.depthMm, 'mm')],
+      'mends',
+    ),
+    sizeMm(
+      'wall', 'wall outside the plug', wallMm,
+      '(part − plug) / 2, 3 mm at least',
+      [input('part, across', acrossMm, 'mm')],
+      'mends',
+    ),
   ]
   const stock: Stock = { id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [plugMm, deepMm], wood: c.receiving.species, note: 'cut across a board, so that its grain runs with the part’s' }
   const steps = [
-    using(before('bore-out', 12, say`Bore the hole out to ${mm(plugMm)}, on its old centre and line, by a stop at ${mm(deepMm)}.`), 'drill', tool('bit', plugMm), 'depth-stop'),
+    using(
+      before('bore-out', 12, say`Bore the hole out to ${mm(plugMm)}, on its old centre and line, by a stop at ${mm(deepMm)}.`),
+      'drill', tool('bit', plugMm), 'depth-stop',
+    ),
     ...plugged(),
-    using(before('bore', 15, say`Mark the old centre across the plug from lines drawn before it went in. Bore ${mm(pegMm)} at the old angle, a guide block clamped on; in scrap first, and try the tenon there.`, 1), 'drill', tool('bit', pegMm), 'depth-stop', 'angle-block', 'scrap'),
+    using(
+      before('bore', 15, say`Mark the old centre across the plug from lines drawn before it went in. Bore ${mm(pegMm)} at the old angle, a guide block clamped on; in scrap first, and try the tenon there.`, 1),
+      'drill', tool('bit', pegMm), 'depth-stop', 'angle-block', 'scrap',
+    ),
   ]
   return fitting(say`${tapered ? 'the socket is wider at one end' : say`${fitMm(gapMm)} is past what can be filled`}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.PI / 4 * (plugMm ** 2 - holeMm ** 2) * deepMm / 1000)
 }
@@ -70,24 +97,54 @@ function considerMortise(c: JointCase): Verdict {
   const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'mortise-and-tenon' }>
   const { cheek, edge } = c.clearance
   const gapMm = widest(cheek)
-  if (gapMm <= LOST_FIT_MM + 1e-9 && !isTapered(cheek)) return no(say`${fitMm(gapMm)} at the cheeks can be filled without cutting the ${c.receivingName}`)
+  if (gapMm <= LOST_FIT_MM + 1e-9 && !isTapered(cheek)) {
+    return no(say`${fitMm(gapMm)} at the cheeks can be filled without cutting the ${c.receivingName}`)
+  }
   const thickMm = form.thicknessMm.value + gapMm + 2 * TO_SOUND_MM
   const wideMm = form.widthMm.value + widest(edge) + 2 * TO_SOUND_MM
   const acrossMm = legThicknessMm(c)
   const wallMm = (acrossMm - thickMm) / 2
-  if (wallMm < WALL_MM) return no(say`a plug of ${mm(thickMm)} leaves ${mm(Math.max(0, wallMm))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`)
+  if (wallMm < WALL_MM) {
+    return no(say`a plug of ${mm(thickMm)} leaves ${mm(Math.max(0, wallMm))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`)
+  }
   const deepMm = c.joint.depthMm.value + form.deeperMm.value
   const sizes = [
-    sizeMm('plug', 'plug, thickness', thickMm, 'mortise + 1 mm to sound wood on both sides', [inputOf('tenon', form.thicknessMm, 'mm'), inputOf('at the cheeks', cheek.mouth, 'fit-mm')], 'mends'),
-    sizeMm('width', 'plug, width', wideMm, 'mortise + 1 mm to sound wood at both ends', [inputOf('tenon', form.widthMm, 'mm'), inputOf('at the edges', edge.mouth, 'fit-mm')], 'mends'),
-    sizeMm('stop-receiving', 'depth', deepMm, 'as the mortise was', [inputOf('tenon, length', c.joint.depthMm, 'mm'), inputOf('deeper by', form.deeperMm, 'mm')], 'mends'),
-    sizeMm('wall', 'wall outside the plug', wallMm, '(part − plug) / 2, 3 mm at least', [input('part, across', acrossMm, 'mm')], 'mends'),
+    sizeMm(
+      'plug', 'plug, thickness', thickMm,
+      'mortise + 1 mm to sound wood on both sides',
+      [inputOf('tenon', form.thicknessMm, 'mm'), inputOf('at the cheeks', cheek.mouth, 'fit-mm')],
+      'mends',
+    ),
+    sizeMm(
+      'width', 'plug, width', wideMm,
+      'mortise + 1 mm to sound wood at both ends',
+      [inputOf('tenon', form.widthMm, 'mm'), inputOf('at the edges', edge.mouth, 'fit-mm')],
+      'mends',
+    ),
+    sizeMm(
+      'stop-receiving', 'depth', deepMm,
+      'as the mortise was',
+      [inputOf('tenon, length', c.joint.depthMm, 'mm'), inputOf('deeper by', form.deeperMm, 'mm')],
+      'mends',
+    ),
+    sizeMm(
+      'wall', 'wall outside the plug', wallMm,
+      '(part − plug) / 2, 3 mm at least',
+      [input('part, across', acrossMm, 'mm')],
+      'mends',
+    ),
   ]
   const stock: Stock = { id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [thickMm, wideMm, deepMm], wood: c.receiving.species, note: 'its grain runs with the part’s, along its width' }
   const steps = [
-    using(before('pare-out', 20, say`Pare the mortise out to sound wood, flat: ${mm(thickMm)} × ${mm(wideMm)}, ${mm(deepMm)} deep.`), 'chisel', 'knife', 'square'),
+    using(
+      before('pare-out', 20, say`Pare the mortise out to sound wood, flat: ${mm(thickMm)} × ${mm(wideMm)}, ${mm(deepMm)} deep.`),
+      'chisel', 'knife', 'square',
+    ),
     ...plugged(),
-    using(before('cut', 30, say`Knife the mortise round from the tenon itself, on lines carried over before the plug went in; bore out the waste and pare to a hand fit.`), 'knife', 'drill', 'chisel', 'depth-stop'),
+    using(
+      before('cut', 30, say`Knife the mortise round from the tenon itself, on lines carried over before the plug went in; bore out the waste and pare to a hand fit.`),
+      'knife', 'drill', 'chisel', 'depth-stop',
+    ),
   ]
   return fitting(say`${isTapered(cheek) ? 'the mortise is wider at one end' : say`${fitMm(gapMm)} at the cheeks is past what can be filled`}: a plug of ${mm(thickMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.max(0, thickMm * wideMm - (form.thicknessMm.value + gapMm) * (form.widthMm.value + widest(edge))) * deepMm / 1000)
 }

@@ -22,15 +22,25 @@ function consider(c: JointCase): Verdict {
   if (!FORMS[c.joint.form.kind].glued) return no(say`a ${FORMS[c.joint.form.kind].label} is not held by glue`)
   if (dowelSnapped(c)) return no(say`a dowel has snapped: glue cannot join it`)
   const gap = widest(glueFaces(c))
-  if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${FACES[FORMS[c.joint.form.kind].fit]} ${fitMm(gap)}`)
-  if (gap > EASY_FIT_MM) return no(say`${fitMm(gap)} is past an easy fit (${fitMm(EASY_FIT_MM)}): glue that thick fills and does not hold`)
+  if (gap > c.glueGapMm + 1e-9) {
+    return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${FACES[FORMS[c.joint.form.kind].fit]} ${fitMm(gap)}`)
+  }
+  if (gap > EASY_FIT_MM) {
+    return no(say`${fitMm(gap)} is past an easy fit (${fitMm(EASY_FIT_MM)}): glue that thick fills and does not hold`)
+  }
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock: wedge it`)
   return {
     fits: true, reason: say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
     sizes: [], stock: [], cautions: ['blade'], leavesGapMm: gap, removedCm3: 0, hold: { low: 0.7, high: 0.95 },
     steps: [
-      using(before('scrape', 13, say`Scrape the old glue off both faces with a keen edge held flat: glue off, wood on. Do not sand.`), 'scraper'),
-      using(before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`), 'swab'),
+      using(
+        before('scrape', 13, say`Scrape the old glue off both faces with a keen edge held flat: glue off, wood on. Do not sand.`),
+        'scraper',
+      ),
+      using(
+        before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`),
+        'swab',
+      ),
       before('fit', 5, say`Fit dry: it goes together by hand and the shoulder closes all round.`),
     ],
   }

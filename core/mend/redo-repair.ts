@@ -34,16 +34,26 @@ const EASE_MIN = { holds: 20, free: 6 } as const
 function consider(c: WoodCase): Verdict {
   const repair = repairIn(c)
   const part = partIn(c)
-  if (repair.glue === 'unknown') return notYet(say`nobody knows its glue: a warm damp swab on a crumb tells whether it comes undone`)
-  if (!letsGo(repair.glue)) return no(say`${repair.glue} lets go of nothing: the line would have to be sawn out and new wood let in`)
-  if (repair.metal !== null && !c.piece.holds.some(h => h.on.kind === 'fault' && h.on.id === repair.id && h.state === 'gone')) return notYet(say`there is ${repair.metal.replaceAll('-', ' ')} in it: how that comes out decides whether it can be opened`)
+  if (repair.glue === 'unknown') {
+    return notYet(say`nobody knows its glue: a warm damp swab on a crumb tells whether it comes undone`)
+  }
+  if (!letsGo(repair.glue)) {
+    return no(say`${repair.glue} lets go of nothing: the line would have to be sawn out and new wood let in`)
+  }
+  if (repair.metal !== null && !c.piece.holds.some(h => h.on.kind === 'fault' && h.on.id === repair.id && h.state === 'gone')) {
+    return notYet(say`there is ${repair.metal.replaceAll('-', ' ')} in it: how that comes out decides whether it can be opened`)
+  }
   if (!repair.angleDeg) return notYet(say`lay a bevel on its line: its angle to the part decides whether glue alone will hold it`)
   const asBreak = broken(repair)
   const reading = readBreak(c.piece, asBreak)
   const worst = reading.fibre.high ?? reading.fibre.value
   if (!part.grainOneIn) return notYet(say`the slope of the grain there decides: 1 in how much`)
-  if (worst > ALONG_DEG) return no(say`${q(worst, 'deg')} to the fibres at worst, over ${ALONG_DEG}: opened, it is a break that something has to pass through; tell it as one`)
-  if (CLEANED_MM > c.glueGapMm + 1e-9) return no(say`scraped faces close to about ${fitMm(CLEANED_MM)}, the glue bridges ${fitMm(c.glueGapMm)}`)
+  if (worst > ALONG_DEG) {
+    return no(say`${q(worst, 'deg')} to the fibres at worst, over ${ALONG_DEG}: opened, it is a break that something has to pass through; tell it as one`)
+  }
+  if (CLEANED_MM > c.glueGapMm + 1e-9) {
+    return no(say`scraped faces close to about ${fitMm(CLEANED_MM)}, the glue bridges ${fitMm(c.glueGapMm)}`)
+  }
   const method = methodFor(repair.glue, part.finish ?? c.piece.intake.finish, part.species)
   const holds = repair.holds !== 'lets-go'
   return {
@@ -56,10 +66,22 @@ function consider(c: WoodCase): Verdict {
     stock: [],
     steps: [
       { ...using(before('soften', 5, say`Mark across the line in two places first. Then: ${method.how}.`), 'pencil', 'warm-air'), ...(method.soakMin > 0 ? { waitMin: method.soakMin } : {}) },
-      using(before('ease', holds ? EASE_MIN.holds : EASE_MIN.free, say`Ease it open with a thin blade from the end that gives first; stop where fibres lift, and soften again.`), 'thin-blade'),
-      using(before('scrape', 15, say`Take all the old glue off both faces: glue off, wood on. A drop of water soaks in where it is bare.`), 'scraper', 'swab'),
-      using(before('register', 8, say`Close it dry along a straight batten on two faces${repair.offMm ? say`: it moves back by ${mm(repair.offMm.value)}` : say``}. Measure what stays open; over ${fitMm(CLEANED_MM)}, tell it before any glue.`), 'batten', 'strap', 'caliper'),
-      using(wet('press', say`Glue on both faces; the batten strapped on again, film under it, then pressed square to the face.`), 'brush', 'batten', 'strap'),
+      using(
+        before('ease', holds ? EASE_MIN.holds : EASE_MIN.free, say`Ease it open with a thin blade from the end that gives first; stop where fibres lift, and soften again.`),
+        'thin-blade',
+      ),
+      using(
+        before('scrape', 15, say`Take all the old glue off both faces: glue off, wood on. A drop of water soaks in where it is bare.`),
+        'scraper', 'swab',
+      ),
+      using(
+        before('register', 8, say`Close it dry along a straight batten on two faces${repair.offMm ? say`: it moves back by ${mm(repair.offMm.value)}` : say``}. Measure what stays open; over ${fitMm(CLEANED_MM)}, tell it before any glue.`),
+        'batten', 'strap', 'caliper',
+      ),
+      using(
+        wet('press', say`Glue on both faces; the batten strapped on again, film under it, then pressed square to the face.`),
+        'brush', 'batten', 'strap',
+      ),
     ],
     cautions: method.cautions,
     leavesGapMm: CLEANED_MM,

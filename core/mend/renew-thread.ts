@@ -51,7 +51,9 @@ function consider(c: WoodCase): Verdict {
   const screwMm = held.diameterMm.value
   const plugMm = PLUGS_MM.find(d => d >= PLUG_DIAMETERS * screwMm)
   const wallMm = (wideMm - (plugMm ?? Infinity)) / 2
-  if (plugMm === undefined || wallMm < WALL_MM) return no(say`a plug of twice ${mm(screwMm)} leaves no ${mm(WALL_MM)} of wall in ${mm(wideMm)}: a splice of sound wood instead`)
+  if (plugMm === undefined || wallMm < WALL_MM) {
+    return no(say`a plug of twice ${mm(screwMm)} leaves no ${mm(WALL_MM)} of wall in ${mm(wideMm)}: a splice of sound wood instead`)
+  }
   const wantedMm = held.lengthMm?.value ?? THREAD_DIAMETERS * screwMm
   const deepMm = Math.min(wantedMm, thinMm - BEFORE_FACE_MM)
   const isHard = speciesNamed(part.species).values.specificGravity.value >= PILOT.hardFrom
@@ -62,16 +64,40 @@ function consider(c: WoodCase): Verdict {
     reason: say`a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall; ${mm(deepMm)} of thread${deepMm < wantedMm ? say`, ${mm(wantedMm - deepMm)} short of what it wants` : ''}`,
     sizes: [
       sizeMm('plug', 'plug', plugMm, 'the smallest bit of at least twice the screw', [screw], 'mends'),
-      sizeMm('pilot', 'pilot', pilotMm, isHard ? 'screw × 0.7 for its root × 0.88 in hard wood' : 'screw × 0.7 for its root × 0.7 in soft wood', [screw], 'mends'),
-      sizeMm('stop-receiving', 'depth', deepMm, 'its length, or 7 diameters; 3 mm short of the far face', [held.lengthMm ? inputOf('length', held.lengthMm, 'mm') : screw, input('part', thinMm, 'mm')], 'mends'),
+      sizeMm(
+        'pilot', 'pilot', pilotMm,
+        isHard ? 'screw × 0.7 for its root × 0.88 in hard wood' : 'screw × 0.7 for its root × 0.7 in soft wood',
+        [screw],
+        'mends',
+      ),
+      sizeMm(
+        'stop-receiving', 'depth', deepMm,
+        'its length, or 7 diameters; 3 mm short of the far face',
+        [held.lengthMm ? inputOf('length', held.lengthMm, 'mm') : screw, input('part', thinMm, 'mm')],
+        'mends',
+      ),
       sizeMm('wall', 'wall beside the plug', wallMm, '(part − plug) / 2, 3 mm at least', [input('part', wideMm, 'mm')], 'mends'),
     ],
-    stock: [{ id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [plugMm, deepMm], wood: 'beech, maple or birch', note: 'cut across a board: the thread then bites across its grain and not into its end' }],
+    stock: [{
+      id: 'plug',
+      serves: 'each',
+      what: 'plug',
+      count: 1,
+      sizesMm: [plugMm, deepMm],
+      wood: 'beech, maple or birch',
+      note: 'cut across a board: the thread then bites across its grain and not into its end',
+    }],
     steps: [
       using(before('out', WAYS_OUT[held.kind].minutes, say`${WAYS_OUT[held.kind].way}`), ...WAYS_OUT[held.kind].tools),
-      using(before('bore', 5, say`Bore the worn hole out to ${mm(plugMm)}, ${mm(deepMm)} deep by a stop, on its old line.`), 'drill', tool('bit', plugMm), 'depth-stop'),
+      using(
+        before('bore', 5, say`Bore the worn hole out to ${mm(plugMm)}, ${mm(deepMm)} deep by a stop, on its old line.`),
+        'drill', tool('bit', plugMm), 'depth-stop',
+      ),
       { ...using(before('plug', 6, say`Glue the plug in, its grain across the pull of the ${label}; level it when it has set.`), 'brush', 'mallet', 'chisel'), waitMin: SETS_MIN },
-      using(before('pilot', 5, say`Pilot ${mm(pilotMm)} on the old line; wax the thread; the same ${label} back, tight and no further.`), 'drill', tool('bit', pilotMm), 'driver'),
+      using(
+        before('pilot', 5, say`Pilot ${mm(pilotMm)} on the old line; wax the thread; the same ${label} back, tight and no further.`),
+        'drill', tool('bit', pilotMm), 'driver',
+      ),
     ],
     cautions: ['drill'],
     leavesGapMm: 0,

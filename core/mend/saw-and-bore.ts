@@ -53,10 +53,14 @@ function consider(c: WoodCase): Verdict {
   const refused = spoiltFace(fault) ?? lookFirst(c, fault)
   if (refused) return refused
   if (fault.parted === 'hangs') return no(say`it hangs by its fibres: part it first, or close it as it is`)
-  if (!halvesAreFree(c.piece, fault)) return no(say`the frame holds both halves, so a dowel along the part cannot go home: open a joint of one half first`)
+  if (!halvesAreFree(c.piece, fault)) {
+    return no(say`the frame holds both halves, so a dowel along the part cannot go home: open a joint of one half first`)
+  }
   const thick = thicknessAt(part, fault.along)
   const zoneMm = thick / 2 / Math.tan(fault.angleDeg.value * Math.PI / 180)
-  if (zoneMm > LONGEST_ZONE * thick) return no(say`its slant runs ${mm(2 * zoneMm)} along the part: that wants a splice, not a dowel`)
+  if (zoneMm > LONGEST_ZONE * thick) {
+    return no(say`its slant runs ${mm(2 * zoneMm)} along the part: that wants a splice, not a dowel`)
+  }
   if (isBentNear(part, fault.along)) return no(say`the part is bent there: no straight bore stays in its middle`)
   const place = placeFor(c, thick, zoneMm)
   return 'why' in place ? no(place.why) : { fits: true, ...design(c, place, thick) }
@@ -89,7 +93,9 @@ function placeFor(c: WoodCase, thick: number, zoneMm: number): Place | { readonl
       const place = tryPlace(c, dowelMm, side, zoneMm)
       const near = place && nearestJoint(c.piece, place.bore)
       if (place && (!near || near.wallMm >= TO_JOINT_MM)) return place
-      if (near) clash = near.wallMm <= 0 ? say`the dowel would run into ${tagOf(near.joint)}` : say`the dowel would come within ${mm(near.wallMm)} of ${tagOf(near.joint)}`
+      if (near) {
+        clash = near.wallMm <= 0 ? say`the dowel would run into ${tagOf(near.joint)}` : say`the dowel would come within ${mm(near.wallMm)} of ${tagOf(near.joint)}`
+      }
     }
   }
   return { why: clash ?? say`no dowel goes 2½ diameters past the break and past the saw line and leaves its walls` }
@@ -128,22 +134,57 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
     ...face,
     reason: say`sawn at ${mm(sawMm)} from its ${end}, ${mm(dowelMm)} dowel on centre, ${mm(GRIP * dowelMm)} past break and saw line`,
     sizes: [
-      size('saw-line', `saw line, from the ${end}`, sawMm, 'break ± half its slant + 4 mm, on the side with more wood: move it to the nearest groove', [input('break', breakMm, 'mm'), inputOf('angle of the break', fault.angleDeg, 'deg')]),
-      size('dowel', 'dowel', dowelMm, 'at most half the part, a third of it at least, and 3 mm of wall', [input('part there', thick, 'mm')]),
+      size(
+        'saw-line', `saw line, from the ${end}`, sawMm,
+        'break ± half its slant + 4 mm, on the side with more wood: move it to the nearest groove',
+        [input('break', breakMm, 'mm'), inputOf('angle of the break', fault.angleDeg, 'deg')],
+      ),
+      size(
+        'dowel', 'dowel', dowelMm,
+        'at most half the part, a third of it at least, and 3 mm of wall',
+        [input('part there', thick, 'mm')],
+      ),
       size('dowel-length', 'dowel length', lengthMm, 'break to saw line + 2 × 2.5 diameters', [gap, dowel]),
       size('bit', 'bit', dowelMm, 'the dowel’s own size: the dowel is eased, not the bit', [dowel]),
       size('stop-receiving', `depth stop, ${end}’s side`, firstStop, 'saw line to the dowel’s end + 1 mm for glue', [gap, dowel]),
-      size('stop-entering', 'depth stop, far side', secondStop, '2.5 diameters, or what is left to the break, + 1 mm for glue', [dowel]),
+      size(
+        'stop-entering', 'depth stop, far side', secondStop,
+        '2.5 diameters, or what is left to the break, + 1 mm for glue',
+        [dowel],
+      ),
       size('wall', 'wall left', wallMm, '(part − dowel) / 2 where it is thinnest along the bore', [dowel]),
     ],
-    stock: [{ id: 'dowel' as const, serves: 'each' as const, what: 'dowel', count: 1, sizesMm: [dowelMm, lengthMm], wood: 'ash, beech or hard maple, split not sawn', note: 'grooved along its length, both ends chamfered' }],
+    stock: [{
+      id: 'dowel' as const,
+      serves: 'each' as const,
+      what: 'dowel',
+      count: 1,
+      sizesMm: [dowelMm, lengthMm],
+      wood: 'ash, beech or hard maple, split not sawn',
+      note: 'grooved along its length, both ends chamfered',
+    }],
     steps: [
       ...face.steps.filter(s => s.when === 'before'),
-      using(wet('register', say`Register: a little glue on the ragged faces, only to find its place again; pressed along the part and seen straight from front and side. It carries nothing.`), 'brush', 'batten'),
-      using(before('saw', 15, say`When it has set: a pencil line round the part and two marks across it. Saw all round in the nearest groove, about ${mm(sawMm)} from the ${end}, ${isAbove ? 'above' : 'below'} the break.`, 2), 'pencil', 'fine-saw'),
-      using(before('bore', 25, say`Find both centres from the outside, not from the saw face; bore a scrap first. Bore ${mm(dowelMm)}, stop ${mm(firstStop)} on the ${end}’s side and ${mm(secondStop)} on the other. Scrape the dowel until it slides with ${fitMm(EASED_MM)} to spare, and groove it.`, 2), 'drill', tool('bit', dowelMm), 'depth-stop', 'scrap'),
-      using(before('dry', 10, say`Dry: dowel home, marks in line, straight from front and side, feet on the board. The saw took ${mm(KERF_MM)} of length: a pad under the foot, or the others trimmed; your choice.`, 2), 'batten', 'square'),
-      using(wet('glue', say`Glue in both bores, on the dowel and both faces; close, strap, set straight, wipe.`, 2), 'brush', 'strap', 'swab'),
+      using(
+        wet('register', say`Register: a little glue on the ragged faces, only to find its place again; pressed along the part and seen straight from front and side. It carries nothing.`),
+        'brush', 'batten',
+      ),
+      using(
+        before('saw', 15, say`When it has set: a pencil line round the part and two marks across it. Saw all round in the nearest groove, about ${mm(sawMm)} from the ${end}, ${isAbove ? 'above' : 'below'} the break.`, 2),
+        'pencil', 'fine-saw',
+      ),
+      using(
+        before('bore', 25, say`Find both centres from the outside, not from the saw face; bore a scrap first. Bore ${mm(dowelMm)}, stop ${mm(firstStop)} on the ${end}’s side and ${mm(secondStop)} on the other. Scrape the dowel until it slides with ${fitMm(EASED_MM)} to spare, and groove it.`, 2),
+        'drill', tool('bit', dowelMm), 'depth-stop', 'scrap',
+      ),
+      using(
+        before('dry', 10, say`Dry: dowel home, marks in line, straight from front and side, feet on the board. The saw took ${mm(KERF_MM)} of length: a pad under the foot, or the others trimmed; your choice.`, 2),
+        'batten', 'square',
+      ),
+      using(
+        wet('glue', say`Glue in both bores, on the dowel and both faces; close, strap, set straight, wipe.`, 2),
+        'brush', 'strap', 'swab',
+      ),
     ],
     cautions: ['drill' as const, 'blade' as const],
     removedCm3: Math.PI / 4 * dowelMm ** 2 * lengthMm / 1000 + section * KERF_MM / 1000,

@@ -42,16 +42,24 @@ export const shims: Mend<JointCase> = {
 
 function consider(c: JointCase): Verdict {
   const { form } = c.joint
-  if (form.kind !== 'mortise-and-tenon' && form.kind !== 'housing' && form.kind !== 'bridle') return no(FORMS[form.kind].fit === 'round' ? say`a round joint has no cheeks to shim` : say`a flat joint has no cheeks to shim`)
+  if (form.kind !== 'mortise-and-tenon' && form.kind !== 'housing' && form.kind !== 'bridle') {
+    return no(FORMS[form.kind].fit === 'round' ? say`a round joint has no cheeks to shim` : say`a flat joint has no cheeks to shim`)
+  }
   if (dowelSnapped(c)) return no(say`something inside is broken`)
   const { cheek, edge } = c.clearance
   const gap = widest(cheek)
   if (gap < SHIM_LEAST_MM - 1e-9) return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
-  if (gap > SHIM_MOST_MM) return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(SHIM_MOST_MM)}): a new tenon`)
+  if (gap > SHIM_MOST_MM) {
+    return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(SHIM_MOST_MM)}): a new tenon`)
+  }
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(edge))} at the edges as well: shims alone would let it rock`)
   const mouthMm = cheek.mouth.value
-  if (cheek.bottom && cheek.bottom.value > mouthMm + TAPER_MM) return no(say`${fitMm(cheek.bottom.value)} at the bottom and ${fitMm(mouthMm)} at the mouth: a shim that fills it inside does not pass the mouth`)
-  if (c.joint.depthMm.value < SHORTEST_TENON_MM) return no(say`a tenon of ${mm(c.joint.depthMm.value)} is too short for a shim to hold on`)
+  if (cheek.bottom && cheek.bottom.value > mouthMm + TAPER_MM) {
+    return no(say`${fitMm(cheek.bottom.value)} at the bottom and ${fitMm(mouthMm)} at the mouth: a shim that fills it inside does not pass the mouth`)
+  }
+  if (c.joint.depthMm.value < SHORTEST_TENON_MM) {
+    return no(say`a tenon of ${mm(c.joint.depthMm.value)} is too short for a shim to hold on`)
+  }
   const both = shimFor(gap).count === 2
   const thickness = (end: number) => Math.max(0, end - FOR_GLUE_MM) / (both ? 2 : 1)
   const [atMouth, atBottom] = [thickness(cheek.mouth.value), thickness(cheek.bottom?.value ?? cheek.mouth.value)]
@@ -65,13 +73,28 @@ function consider(c: JointCase): Verdict {
     sizes: [
       sizeMm('shim', isTapered(cheek) ? 'shim, mouth' : 'shim thickness', atMouth, rule, inputs, 'mends', 'fit-mm'),
       ...(isTapered(cheek) ? [sizeMm('shim-bottom', 'shim, bottom', atBottom, rule, inputs, 'mends', 'fit-mm')] : []),
-      sizeMm('shim-length', 'shim length', long, 'tenon length − 2 mm, so that the shoulder closes', [inputOf('tenon length', c.joint.depthMm, 'mm')]),
+      sizeMm(
+        'shim-length', 'shim length', long,
+        'tenon length − 2 mm, so that the shoulder closes',
+        [inputOf('tenon length', c.joint.depthMm, 'mm')],
+      ),
       sizeMm('shim-width', 'shim width', wide, 'tenon width − 2 mm', [inputOf('tenon width', form.widthMm, 'mm')]),
     ],
-    stock: [{ id: 'shim', serves: 'each', what: isTapered(cheek) ? 'tapered shim' : 'shim', count, sizesMm: [Math.max(atMouth, atBottom), wide, long], wood: c.entering.species, note: 'long grain with the tenon' }],
+    stock: [{
+      id: 'shim',
+      serves: 'each',
+      what: isTapered(cheek) ? 'tapered shim' : 'shim',
+      count,
+      sizesMm: [Math.max(atMouth, atBottom), wide, long],
+      wood: c.entering.species,
+      note: 'long grain with the tenon',
+    }],
     steps: [
       using(before('scrape', 10, say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`), 'scraper', 'chisel'),
-      using(before('cut-shims', 8, say`${Math.max(atMouth, atBottom) < SHAVING_MM ? say`Plane ${count} ${count === 1 ? 'shaving' : 'shavings'} for a shim` : say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}`}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`), 'fine-saw', 'block-plane', 'caliper'),
+      using(
+        before('cut-shims', 8, say`${Math.max(atMouth, atBottom) < SHAVING_MM ? say`Plane ${count} ${count === 1 ? 'shaving' : 'shavings'} for a shim` : say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}`}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`),
+        'fine-saw', 'block-plane', 'caliper',
+      ),
       ...(isTapered(cheek) ? [using(before('taper-shims', 8, say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`), 'block-plane', 'caliper')] : []),
       using(before('fit-shims', 7, say`Fit dry by hand pressure; shave a shim if it wants the mallet.`), 'block-plane'),
     ],

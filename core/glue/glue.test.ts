@@ -5,7 +5,7 @@ import { parseWallTime } from '../measure/wall-time'
 import { glueNamed, GLUES } from '../reference/glues'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import type { Climate } from '../reference/shop-settings'
-import { chooseGlue, clampTime, coldestBetweenC, glueGrams, minutesToCure, openTime, temperatureAtC, verdictOf, type GlueNeeds } from './index'
+import { chooseGlue, clampTime, coldestBetweenC, glueAmounts, minutesToCure, openTime, temperatureAtC, verdictOf, type GlueNeeds } from './index'
 
 const morning = parseWallTime('2026-03-05T09:00')
 const at = (nowC: number, nowRhPct = 50, tonightC = nowC): Climate => ({ nowC, nowRhPct, tonightC })
@@ -69,5 +69,17 @@ describe('choosing', () => {
       expect(Boolean(choice.runnerUp)).toBe(choice.wouldWin !== '')
     }), { numRuns: 40 })
   })
-  it('how much: 100 cm² of white PVA is 2.7 g', () => expect(glueGrams(glueNamed('pva-white'), 10_000).value).toBeCloseTo(2.66, 2))
+  it('how much: 100 cm² of white PVA is 2.7 g, each glue by its own lines', () => {
+    const amounts = glueAmounts(new Map([[glueNamed('pva-white'), 10_000], [glueNamed('epoxy-slow'), 5000], [glueNamed('fish'), 0]]))
+    expect(amounts.map(a => [a.glue, Number(a.grams.value.toFixed(2))])).toEqual([['pva-white', 2.66], ['epoxy-slow', 2]])
+    expect(amounts[0]!.mixing).toBeNull()
+  })
+  it('hot hide glue by weight: 400 cm² want 13.3 g, and no pot is under 30: 12 dry in 18 of water, 1 to 1.5', () => {
+    const [pot] = glueAmounts(new Map([[glueNamed('hot-hide'), 40_000]]))
+    expect(pot!.grams.value).toBeCloseTo(13.3, 1)
+    expect(phraseText(pot!.mixing!)).toMatch(/^12(\.0)? g dry in 18(\.0)? g of cold water/)
+    const [large] = glueAmounts(new Map([[glueNamed('hot-hide'), 300_000]]))
+    // 300 000 mm² × 250 g/m² × 1.33 = 99.75 g: 39.9 dry, 59.85 water.
+    expect(phraseText(large!.mixing!)).toMatch(/^(40|39\.9) g dry in (60|59\.[89]) g/)
+  })
 })

@@ -1,11 +1,12 @@
 import { diagnose, diagnoseFault, readWholePiece } from '../cause'
 import { surveyOf } from '../condition/survey'
-import { chooseGlue, glueGrams } from '../glue'
+import { chooseGlue, glueAmounts } from '../glue'
 import { linesOf, nextWorkingMin } from '../glueup'
 import { isHeldByHardware } from '../hardware'
 import { glueAreaMm2 } from '../piece/joint-area'
-import { faultyJoints, isGlued } from '../piece/facts'
+import { faultyJoints } from '../piece/facts'
 import type { Piece } from '../piece/schema'
+import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
 import { settle, type Draft } from './draft'
 import { gatesOf, isBracingAnswered } from './gates'
@@ -35,7 +36,6 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const isWhole = isComplete(job, draft, { troubles, readings, whole })
   // While something is open it is not tested again to be sent home.
   const tasks = timedTasks(draft).filter(t => isWhole || t.kind !== 'test-again')
-  const glueArea = draft.stages.flatMap(s => s.joints).filter(id => isGlued(piece, jointOf(piece, id)) || draft.mends.some(m => m.joint === id)).reduce((sum, id) => sum + glueAreaMm2(jointOf(piece, id)), 0)
   return {
     piece: piece.id,
     startMin: job.startMin,
@@ -58,7 +58,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
       chosen: draft.verdict,
       picked: piece.choices.glue !== null,
       lines: plannedLines(draft),
-      grams: draft.verdict ? glueGrams(draft.verdict.glue, glueArea) : null,
+      amounts: glueAmounts(areasOf(job, draft)),
       changes,
     },
     returnMin: isWhole ? usableFrom(job, draft) : null,
@@ -92,6 +92,19 @@ function timedTasks({ tasks, times, stages }: Draft): TimedTask[] {
     const clamps = stage?.clamps.flatMap(c => (c.clamp ? [`${c.clamp.row.id}/${c.clamp.nth}`] : [])) ?? []
     return { ...task, time: task.done ? null : times.get(task.id) ?? null, clamps }
   })
+}
+
+/** The area that each glue is spread on, mm²: of joints both faces of what enters, of lines in the wood their face. */
+function areasOf({ piece }: Job, { staging, closings, glueOf }: Draft): Map<Glue, number> {
+  const areas = new Map<Glue, number>()
+  for (const id of staging.stages.flatMap(linesOf)) {
+    const glue = glueOf(id)?.glue
+    if (!glue) continue
+    const closing = closings.find(c => c.id === id)
+    const areaMm2 = closing ? closing.areaMm2 : glueAreaMm2(jointOf(piece, id.slice('joint:'.length)))
+    areas.set(glue, (areas.get(glue) ?? 0) + areaMm2)
+  }
+  return areas
 }
 
 /** Every line that is glued, with what goes into it and how much it has to bridge. */

@@ -1,6 +1,6 @@
 import type { Diagnosis, FaultDiagnosis, WholePieceReading } from '../cause'
 import type { Survey } from '../condition/survey'
-import type { GlueChoice, GlueVerdict } from '../glue'
+import type { GlueAmount, GlueChoice, GlueVerdict } from '../glue'
 import type { ScheduledStage } from '../glueup'
 import type { Trouble } from '../condition/troubles'
 import type { Figure } from '../measure/figure'
@@ -46,8 +46,8 @@ export interface GluePlan {
   readonly picked: boolean
   /** Every line that is glued, with its glue: as few glues as do. */
   readonly lines: readonly PlannedLine[]
-  /** How much glue to have ready; null while no glue does. */
-  readonly grams: Figure | null
+  /** How much of each glue to have ready, by the area of its lines. */
+  readonly amounts: readonly GlueAmount[]
   /** What made the plan change its mind about the glue on the way. */
   readonly changes: readonly Phrase[]
 }

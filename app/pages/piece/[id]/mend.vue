@@ -6,6 +6,7 @@ import { faultPhrase } from '#core/condition/fault-words'
 import { tagOf } from '#core/piece/facts'
 import { troubleName, type AnsweredTrouble } from '#core/plan'
 import { jointName, nameOf } from '#core/piece/names'
+import { glueNamed } from '#core/reference/glues'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -122,7 +123,10 @@ function choose(mend: string | null): void {
               <br>
               <span class="small soft">For {{ s.troubles.map(nameFor).join(', ') }}. {{ s.note }}</span>
             </li>
-            <li v-if="plan.glue.grams">{{ plan.glue.chosen?.glue.label }}, about <FigureValue :figure="plan.glue.grams" label="Glue to have ready" /></li>
+            <li v-for="a in plan.glue.amounts" :key="a.glue">
+              {{ glueNamed(a.glue).label }}, about <FigureValue :figure="a.grams" :label="`${glueNamed(a.glue).label} to have ready`" />
+              <template v-if="a.mixing"><br><span class="small soft"><PhraseText :phrase="a.mixing" /></span></template>
+            </li>
           </ul>
         </section>
       </div>

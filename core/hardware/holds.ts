@@ -35,6 +35,9 @@ function madeWith({ form }: Joint): { kind: HoldKind, count: number }[] {
   }
 }
 
+/** Whether a joint is made with such a thing, so that it goes back or is made new when the joint is closed; what was driven in later is not. */
+export const isOfItsMake = (joint: Joint, kind: HoldKind): boolean => madeWith(joint).some(m => isAlike(m.kind, kind))
+
 /** All that holds a joint besides glue: what was recorded at it, and what its make speaks of and nobody recorded. */
 export function holdsOf(piece: Piece, joint: Joint): HeldBy[] {
   const recorded = piece.holds.filter(h => h.on.kind === 'joint' && h.on.id === joint.id)

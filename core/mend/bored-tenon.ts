@@ -38,7 +38,7 @@ function consider(c: JointCase): Verdict {
   if (!dowelSnapped(c) && gapMm <= LOST_FIT_MM + 1e-9) {
     return no(say`the tenon is whole and ${fitMm(gapMm)} can be filled: it is not sawn off for that`)
   }
-  if (!isEven(fit.gap)) return no(say`the socket is wider at one end: plug it and bore it anew first`)
+  if (!isEven(fit.gap)) return no(say`the socket is wider at one end: a straight peg fits neither`)
   const tenonMm = fit.holeMm - UNDER_HOLE_MM
   const boreMm = [...METRIC_STOCK_MM].reverse().find(d => d <= tenonMm && (thinnestNearEndMm(c, DEPTH_DIAMETERS * d) - d) / 2 >= WALL_MM)
   const thinMm = thinnestNearEndMm(c, DEPTH_DIAMETERS * (boreMm ?? tenonMm))

@@ -148,9 +148,10 @@ describe('a plug, and cut again', () => {
     expect(sizes['stop-receiving']).toBeCloseTo(29.5, 9)
     expect(sizes.wall).toBeCloseTo(12.7, 9)
   })
-  it('is for holes past filling and for tapered ones; where no wall would be left it is refused', () => {
+  it('is for holes past filling, tapered or not, and never for one that is only tapered; where no wall would be left it is refused', () => {
     expect(asked(rung(0.5), RUNG, 'plug-and-recut').fits).toBe(false)
-    expect(asked(rung(0.6, gap(RUNG, 'round-bottom', 0.2)), RUNG, 'plug-and-recut').fits).toBe(true)
+    expect(asked(rung(0.6, gap(RUNG, 'round-bottom', 0.2)), RUNG, 'plug-and-recut').fits).toBe(false)
+    expect(asked(rung(0.9, gap(RUNG, 'round-bottom', 0.4)), RUNG, 'plug-and-recut').why).toContain('wider at one end')
     // A post of 24 mm: 17.5 and 1 mm all round want a plug of 20, which leaves 2.
     const thin = rung(2.5, { do: 'measure-shape', key: 'socketDepth', measure: measured(14) }, { do: 'measure-shape', key: 'postSize', measure: measured(24) })
     expect(asked(thin, RUNG, 'plug-and-recut').fits).toBe(false)

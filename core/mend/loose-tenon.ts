@@ -36,7 +36,7 @@ function consider(c: JointCase): Verdict {
   if (!dowelSnapped(c) && !isLost) {
     return no(say`the tenon is whole, and ${fitMm(widest(cheek))} at the cheeks can be filled: it is not sawn off for that`)
   }
-  if (isTapered(cheek)) return no(say`the mortise is wider at one end: plug it and cut it anew first`)
+  if (isTapered(cheek)) return no(say`the mortise is wider at one end: a straight tenon fits neither`)
   const { widthMm, depthMm } = sectionAt(c.entering, 0)
   const stockMm = Math.min(widthMm, depthMm)
   const thickMm = form.thicknessMm.value + widest(cheek) - FIT_MM

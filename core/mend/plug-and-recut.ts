@@ -42,7 +42,7 @@ function consider(c: JointCase): Verdict {
 
 function considerSocket(c: JointCase, pegMm: number, holeMm: number, tapered: boolean): Verdict {
   const gapMm = holeMm - pegMm
-  if (gapMm <= LOST_FIT_MM + 1e-9 && !tapered) {
+  if (gapMm <= LOST_FIT_MM + 1e-9) {
     return no(say`${fitMm(gapMm)} can be filled without cutting the ${c.receivingName}`)
   }
   const plugMm = METRIC_STOCK_MM.concat([22, 25, 28, 32]).find(d => d >= holeMm + 2 * TO_SOUND_MM)
@@ -90,14 +90,14 @@ function considerSocket(c: JointCase, pegMm: number, holeMm: number, tapered: bo
       'drill', tool('bit', pegMm), 'depth-stop', 'angle-block', 'scrap',
     ),
   ]
-  return fitting(say`${tapered ? 'the socket is wider at one end' : say`${fitMm(gapMm)} is past what can be filled`}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.PI / 4 * (plugMm ** 2 - holeMm ** 2) * deepMm / 1000)
+  return fitting(say`${fitMm(gapMm)} is past what can be filled${tapered ? ', and the socket is wider at one end' : ''}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.PI / 4 * (plugMm ** 2 - holeMm ** 2) * deepMm / 1000)
 }
 
 function considerMortise(c: JointCase): Verdict {
   const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'mortise-and-tenon' }>
   const { cheek, edge } = c.clearance
   const gapMm = widest(cheek)
-  if (gapMm <= LOST_FIT_MM + 1e-9 && !isTapered(cheek)) {
+  if (gapMm <= LOST_FIT_MM + 1e-9) {
     return no(say`${fitMm(gapMm)} at the cheeks can be filled without cutting the ${c.receivingName}`)
   }
   const thickMm = form.thicknessMm.value + gapMm + 2 * TO_SOUND_MM
@@ -146,7 +146,7 @@ function considerMortise(c: JointCase): Verdict {
       'knife', 'drill', 'chisel', 'depth-stop',
     ),
   ]
-  return fitting(say`${isTapered(cheek) ? 'the mortise is wider at one end' : say`${fitMm(gapMm)} at the cheeks is past what can be filled`}: a plug of ${mm(thickMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.max(0, thickMm * wideMm - (form.thicknessMm.value + gapMm) * (form.widthMm.value + widest(edge))) * deepMm / 1000)
+  return fitting(say`${fitMm(gapMm)} at the cheeks is past what can be filled${isTapered(cheek) ? ', and the mortise is wider at one end' : ''}: a plug of ${mm(thickMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.max(0, thickMm * wideMm - (form.thicknessMm.value + gapMm) * (form.widthMm.value + widest(edge))) * deepMm / 1000)
 }
 
 const plugged = (): Step[] => [

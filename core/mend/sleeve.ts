@@ -37,7 +37,7 @@ function consider(c: JointCase): Verdict {
   if (dowelSnapped(c)) return no(say`the tenon has snapped: there is nothing to put it on`)
   const gapMm = fit.holeMm - fit.pegMm
   if (gapMm <= EASY_FIT_MM + 1e-9) return no(say`${fitMm(gapMm)} is an easy fit: no wood has to be taken off the tenon for it`)
-  if (!isEven(fit.gap)) return no(say`the socket is wider at one end: plug it and bore it anew`)
+  if (!isEven(fit.gap)) return no(say`the socket is wider at one end: a straight collar fits neither`)
   const coreMm = BITS_MM.find(d => (fit.holeMm - UNDER_HOLE_MM - d) / 2 >= WALL_MM - 1e-9 && d < fit.pegMm)
   if (coreMm === undefined || coreMm < CORE_SHARE * fit.pegMm) {
     const least = CORE_SHARE * fit.pegMm

@@ -1,5 +1,5 @@
 import { closedIn, linesOf, type Stage } from '../glueup'
-import { holdsOf, isMetal, WAYS_OUT } from '../hardware'
+import { holdsOf, isMetal, isOfItsMake, WAYS_OUT } from '../hardware'
 import { joined, q, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
@@ -149,7 +149,7 @@ function putBack(g: Graph, stage: Stage): Phrase {
   const { piece } = g.job
   const inPlace = new Set(g.settled.apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint))
   const closed = stage.joints.filter(id => !stage.dry.includes(id) && !inPlace.has(id))
-  const made = closed.flatMap(id => holdsOf(piece, jointOf(piece, id)).filter(h => h.made))
+  const made = closed.map(id => jointOf(piece, id)).flatMap(j => holdsOf(piece, j).filter(h => isOfItsMake(j, h.kind)))
   const kinds = [...new Set(made.map(h => h.kind))]
   const words = kinds.map((kind) => {
     const tags = made.filter(h => h.kind === kind).map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`).join(', ')

@@ -55,4 +55,12 @@ describe('what to have ready', () => {
     const glue = plan(loose).tasks.find(t => t.kind === 'glue')!
     expect(phraseText(glue.words)).toMatch(/Screws back in J15 \(2\), J17 \(2\), drawn up/)
   })
+  it('a pin that somebody recorded in a joint made with pins is made new as well; a nail driven in later is not put back', () => {
+    const made = plan(orThrow(readPieceFile(readFileSync(new URL('../../tests/fixtures/files/jobs/pinned-wedged-and-nailed-under-a-drop-in.json', import.meta.url), 'utf8'))))
+    const closing = made.tasks.filter(t => t.kind === 'glue').map(t => phraseText(t.words)).join(' ')
+    expect(closing).toMatch(/New: wooden pin in J4/)
+    expect(closing).not.toMatch(/[Nn]ails? back|New: nail/)
+    const loft = plan(orThrow(readPieceFile(readFileSync(new URL('../../demo/net-loft-armchair.json', import.meta.url), 'utf8'))))
+    expect(loft.tasks.filter(t => t.kind === 'glue').map(t => phraseText(t.words)).join(' ')).toMatch(/New: wooden pin in .*J1/)
+  })
 })

@@ -1,6 +1,7 @@
 import type { TroubleKind } from '../condition/troubles'
 import type { School } from '../piece/words'
 import { boredTenon } from './bored-tenon'
+import { castorSocket } from './castor-socket'
 import { closeSplit } from './close-split'
 import { copyPart } from './copy-part'
 import { cornerBlock } from './corner-block'
@@ -9,6 +10,7 @@ import { drawnPin } from './drawn-pin'
 import { fabricWrap } from './fabric-wrap'
 import { glueBreak } from './glue-break'
 import { glueInPlace } from './glue-in-place'
+import { hardPad } from './hard-pad'
 import { easeHinge, rePin } from './hinge-mends'
 import { screwOut, tighten } from './hold-mends'
 import { kerfAndWedge } from './kerf-and-wedge'
@@ -16,15 +18,22 @@ import { letInPatch } from './let-in-patch'
 import { letItMove } from './let-it-move'
 import { lockingPin } from './locking-pin'
 import { looseTenon } from './loose-tenon'
+import { moveBracket } from './move-bracket'
 import type { JointCase, Mend, MendId, Verdict, Work } from './mend'
 import type { Sheet } from '../sheet'
 import { newDowel } from './new-dowel'
+import { newHardware } from './new-hardware'
+import { offAndOn } from './off-and-on'
 import { plugAndRecut } from './plug-and-recut'
+import { plugAndTenon } from './plug-and-tenon'
+import { putRight } from './put-right'
 import { reGlue } from './re-glue'
 import { redoRepair } from './redo-repair'
 import { renewWedge } from './renew-wedge'
 import { renewThread } from './renew-thread'
+import { rubBlock } from './rub-block'
 import { sawAndBore } from './saw-and-bore'
+import { screwFace } from './screw-face'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
@@ -33,6 +42,7 @@ import type { WoodCase } from './wood-case'
 /** Mends of a loose joint. */
 export const MENDS: readonly Mend<JointCase>[] = [
   reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut, renewWedge,
+  plugAndTenon, screwFace, putRight,
 ]
 
 /** Mends of everything else, by the kind of trouble each answers. */
@@ -44,7 +54,7 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'part-missing': [copyPart],
   'bracing-lost': [cornerBlock],
   'hardware-loose': [tighten],
-  'hold-failed': [tighten, renewThread, rePin, easeHinge, screwOut],
+  'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, screwOut],
   'held-fast': [letItMove],
 }
 
@@ -56,7 +66,9 @@ function candidates<Case>(mends: readonly Mend<Case>[], c: Case, school: School)
     .sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits) || a.mend.place[school] - b.mend.place[school])
 }
 
-export const mendCandidates = (c: JointCase): Candidate<JointCase>[] => candidates(MENDS, c, c.school)
+/** A joint that holds out of its line wants nothing but to be set in it. */
+export const mendCandidates = (c: JointCase): Candidate<JointCase>[] =>
+  candidates(c.stepped ? MENDS.filter(m => m.setsInLine) : MENDS.filter(m => !m.setsInLine), c, c.school)
 export const woodCandidates = (c: WoodCase): Candidate<WoodCase>[] => candidates(WOOD_MENDS[c.trouble.kind] ?? [], c, c.school)
 
 /** Mends in which something is fitted while the glue is open. */

@@ -181,3 +181,46 @@ describe('whatever was measured', () => {
     }), { numRuns: 60 })
   })
 })
+
+describe('tenon and mortise both spoilt', () => {
+  const both = (...more: Command[]) => rail(1.5, 0.4, snapped(RAIL), gap(RAIL, 'cheek-bottom', 0.9), ...more)
+  const named = (piece: Piece) => mendCandidates(jointCase(piece, piece.joints.find(j => j.id === RAIL)!, 'everyday', 0.15)).find(c => c.mend.id === 'plug-and-tenon')
+  it('worked example: plug 9 + 1.5 + 2 = 12.5 by 48 + 0.4 + 2, 29.5 deep, (38 − 12.5) / 2 = 12.75 of wall; tenon 22 / 3 = 7.5 by 48, 27 + 28 long', () => {
+    const { verdict } = named(both())!
+    expect(verdict.fits).toBe(true)
+    const sizes = Object.fromEntries((verdict.fits ? verdict.sizes : []).map(s => [s.id, s.figure.value]))
+    expect(sizes).toEqual({ 'plug': 12.5, 'width': 50.4, 'stop-receiving': 29.5, 'wall': 12.75, 'tenon-thickness': 7.5, 'tenon-width': 48, 'tenon-length': 55, 'stop-entering': 29 })
+  })
+  it('wins where the mortise is wider at one end; with a straight one a loose tenon alone does, and it is not thought of', () => {
+    const best = (piece: Piece) => mendCandidates(jointCase(piece, piece.joints.find(j => j.id === RAIL)!, 'strength', 0.15)).find(c => c.verdict.fits)?.mend.id
+    expect(best(both())).toBe('plug-and-tenon')
+    const straight = rail(0.5, 0.4, snapped(RAIL))
+    expect(best(straight)).toBe('loose-tenon')
+    expect(named(straight)).toBeUndefined()
+  })
+})
+
+describe('a face on a face', () => {
+  const butt = (...more: Command[]) => applyAll(newChair(), [
+    { do: 'edit-frame', edit: { do: 'change-joint', joint: RAIL, form: { kind: 'butt', thicknessMm: measured(22), widthMm: measured(58), screws: 0 } } },
+    { do: 'test-joint', joint: RAIL, state: 'gives' },
+    gap(RAIL, 'cheek', 0.1),
+    ...more,
+  ])
+  it('worked example: 22 / 6 lets 3.5 through a post of 38, sunk 10: 28 + 35 down to 60, of which 32 in the rail; pilot 3.5 × 0.616; 58 takes two', () => {
+    const { sizes, work, why } = asked(butt(), RAIL, 'screw-face', 'strength')
+    expect(sizes).toMatchObject({ 'dowel': 3.5, 'length': 60, 'clearance-hole': 3.8, 'stop-entering': 10, 'stop-receiving': 70 })
+    expect(sizes.pilot).toBeCloseTo(2.156, 9)
+    expect(work.stock[0]!.count).toBe(2)
+    expect(why).toContain('end grain')
+  })
+  it('is no mend where something enters something, in split wood, or for faces that do not meet', () => {
+    expect(asked(rail(0.1, 0.1), RAIL, 'screw-face').why).toBe('not thought of')
+    expect(asked(butt({ do: 'look-for', joint: RAIL, sign: 'split', look: 'seen' }), RAIL, 'screw-face').why).toContain('split')
+    expect(asked(butt(gap(RAIL, 'cheek', 0.8)), RAIL, 'screw-face').why).toContain('planed to meet')
+  })
+  it('a shop that conserves puts it last, one that works for strength takes it before glue alone', () => {
+    const best = (school: School) => mendCandidates(jointCase(butt(), butt().joints.find(j => j.id === RAIL)!, school, 0.15)).find(c => c.verdict.fits)!.mend.id
+    expect([best('conserve'), best('everyday'), best('strength')]).toEqual(['re-glue', 're-glue', 'screw-face'])
+  })
+})

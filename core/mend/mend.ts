@@ -1,7 +1,7 @@
 import { figureOf, input, type Figure, type FigureInput } from '../measure/figure'
 import { assumed, type Measured } from '../measure/measured'
 import type { Phrase } from '../measure/phrase'
-import { findingOf, partOf } from '../piece/facts'
+import { findingOf, isFaulty, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
 import type { ClearanceKey, JointState, OldGlue, School } from '../piece/words'
@@ -34,6 +34,9 @@ export interface JointCase {
   /** Old glues that the glue in view holds over; null while it is not known which glue it is. */
   readonly glueBondsOver: readonly OldGlue[] | null
   readonly clearance: Readonly<Record<'cheek' | 'edge' | 'round', TwoEnds>>
+  /** It holds, but out of its old line; and by how much, where the repair that did it was recorded with its step. */
+  readonly stepped: boolean
+  readonly steppedMm: Measured | null
 }
 
 /** A clearance at the mouth and, where it was measured, at the bottom. */
@@ -95,6 +98,8 @@ export interface Mend<Case> {
   readonly place: Readonly<Record<School, number>>
   /** Whether something is fitted while the glue is open, which takes hands. */
   readonly fittedWet?: boolean
+  /** It is for a joint that holds, but out of its old line. */
+  readonly setsInLine?: boolean
   /** Whether it is thought of at all in a case; where it is not said, always. */
   isFor?(c: Case): boolean
   consider(c: Case): Verdict
@@ -126,6 +131,8 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
     ...pinsIn(piece, joint),
     metal: locksOf(piece, joint).some(h => isMetal(h.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
+    stepped: !isFaulty(finding.state) && finding.signs['step-in-line'] === 'seen',
+    steppedMm: piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint === joint.id && f.offMm ? [f.offMm] : []))[0] ?? null,
   }
 }
 

@@ -12,7 +12,7 @@ import { holdIn, notYet, type WoodCase } from './wood-case'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 
-const THREADED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'hanger-bolt', 'bolt'])
+const THREADED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'hanger-bolt', 'bolt', 'corner-bracket', 'plate', 'castor'])
 
 /** A thread that has pulled out of the wood: a plug of hard wood across the pull, and a new pilot for the same screw. */
 export const renewThread: Mend<WoodCase> = {
@@ -42,7 +42,8 @@ const SETS_MIN = 12 * 60
 
 function consider(c: WoodCase): Verdict {
   const held = holdIn(c)
-  const label = WAYS_OUT[held.kind].label
+  const isPlate = held.kind === 'corner-bracket' || held.kind === 'plate' || held.kind === 'castor'
+  const label = isPlate ? `screw of the ${WAYS_OUT[held.kind].label}` : WAYS_OUT[held.kind].label
   if (held.faults.some(f => f === 'bent' || f === 'snapped')) return no(say`the ${label} itself is spoilt: out with it first`)
   if (!held.diameterMm) return notYet(say`nobody has measured the ${label}: its thickness decides the plug and the pilot`)
   const { part, along } = woodOf(c)

@@ -10,21 +10,27 @@ export const USUAL_GAP_MM = 0.15
 
 /** Every mend for a joint with the glue in view, and the repairer’s own pick if it fits. */
 export function candidatesFor({ piece, school }: Job, joint: Joint, glue: Glue | null): JointMend {
-  const options = mendCandidates(jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, piece.choices.glue === null ? glue?.bondsOver ?? null : null)).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+  const bondsOver = piece.choices.glue === null ? glue?.bondsOver ?? null : null
+  const asked = jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, bondsOver)
+  const options = mendCandidates(asked).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
   const own = piece.choices.mends[`joint:${joint.id}`]
   const pick = options.find(o => o.id === own && o.verdict.fits)
-  return { joint: joint.id, options, chosen: pick?.id ?? null, picked: pick !== undefined }
+  return { joint: joint.id, options, chosen: pick?.id ?? null, picked: pick !== undefined, onlyIfPicked: asked.stepped }
 }
 
 /** The work of the repairer's pick if it is of this kind; without a pick, of the best that fits. */
 export function workOf(m: JointMend, opens: boolean): Work | null {
+  if (isLeft(m)) return null
   const option = m.picked ? m.options.find(o => o.id === m.chosen) : m.options.find(o => o.verdict.fits && o.opens === opens)
   return option && option.verdict.fits && option.opens === opens ? option.verdict : null
 }
 
+/** Whether nothing is done at it as things stand: it holds, and the repairer has not asked for more. */
+export const isLeft = (m: JointMend): boolean => m.onlyIfPicked && !m.picked
+
 /** After the take-apart: what opens gets the best mend that opens, what stays gets glue in place. */
 export function settleMend(m: JointMend, apart: TakeApart): JointMend {
-  if (m.picked) return m
+  if (m.picked || isLeft(m)) return m
   const decision = apart.decisions.find(d => d.joint === m.joint)!.decision
   if (decision === 'undecided') return m
   return { ...m, chosen: m.options.find(o => o.verdict.fits && o.opens === (decision !== 'mend-in-place'))?.id ?? null }

@@ -7,7 +7,7 @@ import { parseWallTime } from '../measure/wall-time'
 import { findingOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { takeApart, type FaultMends, type TakeApart } from '../takeapart'
-import { USUAL_GAP_MM, chosenWork, settleMend, workOf } from './candidates'
+import { USUAL_GAP_MM, chosenWork, isLeft, settleMend, workOf } from './candidates'
 import { beside } from './clashes'
 import { cureClimate, isApart, isSettled, jointOf, jointsToMend, roomOf, type Job } from './job'
 import { gluesOfWood, mendWithGlue, pickGlue, type GluedMend, type OwnGlues } from './glue-lines'
@@ -125,7 +125,13 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const withGlues = jointsToMend(job, answeredBy(wood)).map(joint => mendWithGlue(job, joint, needs, glue))
   const candidates = withGlues.map(x => x.mend)
   const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
-  const asFaults = candidates.map(c => ({ joint: c.joint, opens: workOf(c, true), inPlace: workOf(c, false), isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters), isOpen: done.opened.has(c.joint) }))
+  const asFaults = candidates.filter(c => !isLeft(c)).map(c => ({
+    joint: c.joint,
+    opens: workOf(c, true),
+    inPlace: workOf(c, false),
+    isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
+    isOpen: done.opened.has(c.joint),
+  }))
   const apart = takeApart(job.piece, [...asFaults, ...openedBesides(job, done, asFaults)], job.standing, breaksToClose(job, wood))
   const mends = candidates.map(c => beside(job, settleMend(c, apart), wood))
   const jointGlues = gluesOfJoints(mends, withGlues)

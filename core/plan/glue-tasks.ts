@@ -191,4 +191,4 @@ function wetSteps(g: Graph, lines: readonly string[]): { words: Phrase, isAll: b
   return { words: joined(steps.map(s => s.words), ' '), isAll: told.every(own => own.length > 0), tools: together(steps.flatMap(s => s.tools ?? [])) }
 }
 
-const NO_MEND: JointMend = { joint: '', options: [], chosen: null, picked: false }
+const NO_MEND: JointMend = { joint: '', options: [], chosen: null, picked: false, onlyIfPicked: false }

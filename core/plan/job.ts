@@ -82,12 +82,12 @@ export const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j 
 export const isSettled = ({ original }: Job, trouble: string): boolean => original.choices.settled[trouble] !== undefined
 
 /**
- * Joints to be mended now: loose ones, but for those somebody decided about and those whose wood waits for something that no
+ * Joints to be mended now: loose ones and those out of their line, but for those somebody decided about and those whose wood waits for something that no
  * mend in `answered` sees to; and the joints of parts that are made again.
  */
 export function jointsToMend(job: Job, answered: ReadonlySet<string> = new Set()): Joint[] {
   const isFree = (t: Trouble) => waitsFor(job, t).every(id => answered.has(id))
-  const open = job.troubles.filter(t => t.kind === 'joint-loose' && !isSettled(job, t.id) && isFree(t))
+  const open = job.troubles.filter(t => (t.kind === 'joint-loose' || t.kind === 'out-of-register') && !isSettled(job, t.id) && isFree(t))
   const remade = job.piece.joints.filter(j => job.remade.has(j.enters) || job.remade.has(j.receives))
   return [...new Set([...open.map(t => jointOf(job.piece, t.joint!)), ...remade])].sort((a, b) => a.number - b.number)
 }

@@ -20,6 +20,8 @@ export interface JointMend {
   readonly chosen: MendId | null
   /** True where the repairer picked it; false where the school's order and the take-apart did. */
   readonly picked: boolean
+  /** What holds, though out of its line, is not opened unless the repairer wants it. */
+  readonly onlyIfPicked: boolean
 }
 
 /** The mends of a trouble that is not a loose joint. */

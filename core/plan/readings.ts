@@ -2,7 +2,7 @@ import { glueInPlace, jointCase } from '../mend'
 import { FORMS } from '../piece/joint-forms'
 import type { ClearanceKey } from '../piece/words'
 import { takeApart, type TakeApart } from '../takeapart'
-import { chosenWork, workOf } from './candidates'
+import { chosenWork, isLeft, workOf } from './candidates'
 import { doneOn } from './done'
 import type { Draft } from './draft'
 import { jointOf, type Job } from './job'
@@ -33,7 +33,7 @@ function gluesThatDecide(job: Job, { mends, apart, verdict }: Draft): Reading[] 
   }))
   // Only where the answer would leave joints shut is it asked for: what opens for another’s sake opens anyway.
   return [...inPlace].filter(([joint, work]) => {
-    const otherwise = takeApart(job.piece, mends.map(m => ({ joint: m.joint, opens: workOf(m, true), inPlace: m.joint === joint ? work : workOf(m, false) })), job.standing)
+    const otherwise = takeApart(job.piece, mends.filter(m => !isLeft(m)).map(m => ({ joint: m.joint, opens: workOf(m, true), inPlace: m.joint === joint ? work : workOf(m, false) })), job.standing)
     return countOpened(otherwise) < opened - 1
   }).map(([joint]): Reading => ({ joint, of: 'old-glue', decides: 'opening' }))
 }

@@ -25,16 +25,18 @@ const trouble = computed(() => {
   const of = (id: string | null) => troubles.value.find(t => t.id === id)
   return of(inView.value) ?? of(preferred.value) ?? troubles.value.find(t => setOf(t).options.length > 0) ?? troubles.value[0]
 })
+/** What glue holds and is loose, or stands out of its line. */
+const isOfJoint = (t: AnsweredTrouble) => t.kind === 'joint-loose' || t.kind === 'out-of-register'
 const NONE = { options: [], chosen: null, picked: false } as const
 function setOf(t: AnsweredTrouble) {
-  const own = t.kind === 'joint-loose' ? plan.value?.mends.find(m => m.joint === t.joint) : plan.value?.woodMends.find(m => m.trouble === t.id)
+  const own = isOfJoint(t) ? plan.value?.mends.find(m => m.joint === t.joint) : plan.value?.woodMends.find(m => m.trouble === t.id)
   return own ?? NONE
 }
 const mends = computed(() => (trouble.value ? setOf(trouble.value) : NONE))
 const chosen = computed(() => mends.value.options.find(o => o.id === mends.value.chosen))
 const work = computed(() => (chosen.value?.verdict.fits ? chosen.value.verdict : null))
 const fitting = computed(() => mends.value.options.filter(o => o.verdict.fits).length)
-const joint = computed(() => (trouble.value?.kind === 'joint-loose' ? piece.value?.joints.find(j => j.id === trouble.value!.joint) : undefined))
+const joint = computed(() => (trouble.value && isOfJoint(trouble.value) ? piece.value?.joints.find(j => j.id === trouble.value!.joint) : undefined))
 /** The sheet of a joint’s mend, where it draws one. */
 const drawn = computed(() => (clearances.value && work.value && chosen.value ? sheetOfJoint(clearances.value, chosen.value.id, work.value, title.value) : null))
 const fault = computed(() => piece.value?.faults.find(f => f.id === trouble.value?.fault))
@@ -66,7 +68,7 @@ const title = computed(() => (trouble.value ? `${trouble.value.tag || troubleNam
 
 function show(t: AnsweredTrouble): void {
   inView.value = t.id
-  if (t.kind === 'joint-loose') picked.value = t.joint
+  if (isOfJoint(t)) picked.value = t.joint
   if (t.fault) pickedFault.value = t.fault
 }
 function choose(mend: string | null): void {
@@ -79,10 +81,10 @@ function choose(mend: string | null): void {
     <template v-if="trouble && plan">
       <p v-if="open.length > 0" class="small"><a href="#troubles" class="red">{{ open.length === 1 ? 'One thing found has no mend here and wants a decision' : `${open.length} things found have no mend here and want a decision` }}: {{ openNames }}</a></p>
       <header>
-        <h1 v-if="joint"><span class="red">{{ tagOf(joint) }}</span> has <template v-if="snapped">a snapped dowel</template><template v-else><span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}</template>: {{ does }}</h1>
+        <h1 v-if="joint"><span class="red">{{ tagOf(joint) }}</span> has <template v-if="snapped">a snapped dowel</template><template v-else-if="trouble.kind === 'out-of-register'">a step in its line and holds</template><template v-else><span class="measure big">{{ quantity({ value: play.mm, unit: 'fit-mm' }) }}</span> of play {{ play.where }}</template>: {{ does }}</h1>
         <h1 v-else><span v-if="trouble.tag" class="red">{{ trouble.tag }}</span> {{ troubleName(piece, trouble).replace(`${trouble.tag}, `, '') }}: {{ does }}</h1>
         <p class="small soft">
-          <template v-if="joint">{{ jointName(piece, joint) }}<template v-if="!snapped"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. </template>
+          <template v-if="joint">{{ jointName(piece, joint) }}<template v-if="!snapped && trouble.kind === 'joint-loose'"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. </template>
           <template v-else-if="fault"><PhraseText :phrase="faultPhrase(piece, fault)" />. </template>Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.
         </p>
       </header>

@@ -35,6 +35,22 @@ describe('the command line', () => {
     expect(run('mends', DEMO).out).toMatch(/ {2}> /)
     expect(run('plan').code).toBe(2)
   })
+  it('lists what is cut, rough and finished, from the store where it lies there, with what it comes to; the same as a table', () => {
+    const words = run('list', DEMO, '--shop', SHOP).out
+    expect(words).toMatch(/sawn [\d.]+ × [\d.]+/)
+    expect(words).toMatch(/hands: [\d.]+ h, EUR \d+\.\d\d/)
+    expect(run('list', DEMO).out).not.toContain('EUR')
+    const table = run('list', DEMO, '--csv').out.split('\r\n')
+    expect(table[0]).toContain('rough length, mm')
+    expect(table.length).toBeGreaterThan(1)
+  })
+  it('takes a shop file that says less than a shop has: the rest is as usual; a wrong figure in it is named', () => {
+    const [short, wrong] = [join(folder, 'short.json'), join(folder, 'wrong.json')]
+    writeFileSync(short, JSON.stringify({ name: 'Shed', hands: 2 }))
+    writeFileSync(wrong, JSON.stringify({ bitsMm: [0] }))
+    expect(run('plan', DEMO, '--shop', short).code).toBe(0)
+    expect(run('plan', DEMO, '--shop', wrong).err).toMatch(/bitsMm\.0: must be 1 mm or more/)
+  })
   it('refuses a file with three errors: three paths, no stack trace, exit code 1', () => {
     const json = JSON.parse(readFileSync(DEMO, 'utf8'))
     json.piece.joints[3].withdraw = [2, 0, 0]

@@ -11,21 +11,24 @@ import { sheetDxf, sheetSvg } from '../core/sheet/export'
 import { together } from '../core/reference/tools'
 import { USUAL_SHOP } from '../core/reference/usual-shop'
 import { stateOf } from '../core/work'
-import { Shop } from '../core/reference/shop-settings'
+import { Shop, ShopFields } from '../core/reference/shop-settings'
 import { catalogueText, mendsText } from './mends-text'
-import { planText } from './plan-text'
+import { listText, nameFor, planText } from './plan-text'
+import { cuttingCsv } from '../core/plan/cutting-csv'
 
 const USAGE = `Usage: npm run --silent arreglo -- plan FILE [--json] [--start 2026-03-05T09:30] [--shop SHOP.json]
        npm run --silent arreglo -- mends [FILE] [--json] [--start …] [--shop SHOP.json]
        npm run --silent arreglo -- cut FILE TROUBLE --svg|--dxf [--shop SHOP.json]
+       npm run --silent arreglo -- list FILE [--csv] [--start …] [--shop SHOP.json]
        npm run --silent arreglo -- check FILE
 
 plan   prints what is wrong, the mends, what opens, the stages, clamps and dates
 mends  prints the catalogue of mends; with a file, all that were thought of for each of its troubles
 cut    prints the sheet of a joint’s chosen mend at 1:1; TROUBLE is its tag or its id, such as J3
+list   prints what is cut or bought for the whole piece, rough and finished, and what it comes to
 check  says whether a piece file is whole`
 
-type Verb = 'plan' | 'check' | 'mends' | 'cut'
+type Verb = 'plan' | 'check' | 'mends' | 'cut' | 'list'
 interface Options {
   readonly verb: Verb
   readonly file: string
@@ -33,6 +36,7 @@ interface Options {
   readonly trouble: string
   readonly as: 'svg' | 'dxf' | null
   readonly json: boolean
+  readonly csv: boolean
   readonly start: string
   readonly shop: string | null
 }
@@ -48,13 +52,17 @@ export function main(args: readonly string[], print: (text: string) => void, com
   if (!read.ok) return refuse(options.file, read.issues, complain)
   if (options.verb === 'check') { print(`${read.value.title}: ${read.value.parts.length} parts, ${read.value.joints.length} joints, nothing wrong`); return 0 }
   const plan = planPiece(read.value, shop.value, shop.value.climate, options.start)
+  if (options.verb === 'list') {
+    print(options.csv ? cuttingCsv(plan.stock, id => nameFor(read.value, plan, id)) : listText(read.value, plan).join('\n'))
+    return 0
+  }
   if (options.verb === 'cut') return cut(read.value, plan, options, print, complain)
   if (options.verb === 'mends') print(options.json ? JSON.stringify(candidatesOf(plan), null, 2) : mendsText(read.value, plan))
   else print(options.json ? JSON.stringify({ ...plan, ...summaryOf(plan) }, null, 2) : planText(read.value, plan))
   return 0
 }
 
-const VERBS: readonly Verb[] = ['plan', 'check', 'mends', 'cut']
+const VERBS: readonly Verb[] = ['plan', 'check', 'mends', 'cut', 'list']
 
 function readOptions(args: readonly string[], now: string): Options | null {
   const verb = VERBS.find(v => v === args[0])
@@ -62,11 +70,12 @@ function readOptions(args: readonly string[], now: string): Options | null {
   const words = args.slice(1, firstFlag < 0 ? undefined : firstFlag)
   const rest = args.slice(1 + words.length)
   const [file = '', trouble = ''] = words
-  const wanted = { plan: [1], check: [1], mends: [0, 1], cut: [2] }
+  const wanted = { plan: [1], check: [1], mends: [0, 1], cut: [2], list: [1] }
   if (!verb || !wanted[verb].includes(words.length)) return null
-  let [json, start, shop, as] = [false, now, null as string | null, null as Options['as']]
+  let [json, csv, start, shop, as] = [false, false, now, null as string | null, null as Options['as']]
   for (let i = 0; i < rest.length; i++) {
     if (rest[i] === '--json') json = true
+    else if (rest[i] === '--csv') csv = true
     else if (rest[i] === '--svg') as = 'svg'
     else if (rest[i] === '--dxf') as = 'dxf'
     else if (rest[i] === '--start' && rest[i + 1]) start = rest[++i]!
@@ -74,7 +83,7 @@ function readOptions(args: readonly string[], now: string): Options | null {
     else return null
   }
   const isWhole = (verb === 'cut') === (as !== null)
-  return isWhole && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(start) ? { verb, file, trouble, as, json, start, shop } : null
+  return isWhole && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(start) ? { verb, file, trouble, as, json, csv, start, shop } : null
 }
 
 /** The sheet of a joint’s chosen mend, as a file. */
@@ -105,8 +114,10 @@ function readShop(file: string | null) {
   if (file === null) return { ok: true, value: USUAL_SHOP } as const
   if (!existsSync(file)) return bad('there is no such file')
   try {
-    const parsed = Shop.safeParse(JSON.parse(readFileSync(file, 'utf8')))
-    return parsed.success ? { ok: true, value: parsed.data } as const : { ok: false, issues: issuesOf(parsed.error) } as const
+    // What a shop did not tell yet when the file was written is as usual.
+    const told = ShopFields.partial().safeParse(JSON.parse(readFileSync(file, 'utf8')))
+    const parsed = told.success ? Shop.safeParse({ ...USUAL_SHOP, ...told.data }) : told
+    return parsed.success ? { ok: true, value: parsed.data as Shop } as const : { ok: false, issues: issuesOf(parsed.error) } as const
   }
   catch {
     return bad('the file is not JSON')

@@ -1,6 +1,7 @@
 import { STATE_LABELS, surveySentence } from '../core/condition/survey'
 import { faultPhrase } from '../core/condition/fault-words'
 import { WAYS_OUT } from '../core/hardware'
+import { formatBit } from '../core/measure/length'
 import { phraseText, formatQuantity, isNothing, q, type Phrase } from '../core/measure/phrase'
 import { describeDuration, describeWallTime } from '../core/measure/wall-time'
 import { faultTag } from '../core/piece/faults'
@@ -8,6 +9,7 @@ import { findingOf, tagOf } from '../core/piece/facts'
 import type { Piece } from '../core/piece/schema'
 import { benchSteps, clampWords, glueNames, lineName, stageLines, troubleName, type Plan } from '../core/plan'
 import { glueNamed } from '../core/reference/glues'
+import { WITHIN_POINTS } from '../core/wood/dryness'
 import { DECISION_LABELS, type Move } from '../core/takeapart'
 import { jointName, nameOf } from '../core/piece/names'
 
@@ -118,12 +120,32 @@ function work(plan: Plan): string[] {
   return ['', 'Work, in order', ...steps.map(t => `  ${when(t.time?.startMin)}, ${formatQuantity(q(t.minutes.usual, 'min'))}: ${text(t.title)}. ${text(t.words)}`)]
 }
 
-/** What to have ready: wood and metal by the trouble it is for, tools by first use. */
+/** A trouble by its name, for a list. */
+export function nameFor(piece: Piece, plan: Plan, id: string): string {
+  const trouble = plan.troubles.find(t => t.id === id)
+  return trouble ? troubleName(piece, trouble) : id
+}
+
+const sizes = (mm: readonly number[]): string => mm.map(x => `${Number(x.toFixed(1))}`).join(' × ')
+
+/** What is cut or bought, rough and finished, by the trouble it is for; and what it comes to. */
+export function listText(piece: Piece, plan: Plan): string[] {
+  const stock = plan.stock.map((s) => {
+    const size = s.sizesMm.length > 0 ? ` ${sizes(s.sizesMm)} mm` : ''
+    const rough = s.cut ? ` (sawn ${sizes(s.cut.roughMm)})` : ''
+    const wood = s.woods[0]?.name ?? s.wood
+    const dry = s.dry ? ` ${s.dry.benchPct > s.dry.placePct + WITHIN_POINTS ? 'Dry it first' : 'Dry enough'}: ${s.dry.shrinksMm.toFixed(2)} mm thinner in its driest month.` : ''
+    return `  ${s.count} ${s.what}${size}${rough}${wood ? `, ${wood}` : ''}${s.have === null ? '' : ', in the store'}; for ${s.troubles.map(id => nameFor(piece, plan, id)).join(', ')}. ${s.note}.${dry}`
+  })
+  const cost = plan.cost.lines.map(l => `  ${l.id}: ${formatQuantity(q(l.amount.value, l.amount.unit))}${l.total === null ? '' : `, ${plan.cost.money} ${l.total.toFixed(2)}`}`)
+  const total = plan.cost.total === null ? [] : [`  together: ${plan.cost.money} ${plan.cost.total.toFixed(2)}`]
+  return [...(stock.length > 0 ? ['', 'To cut or buy', ...stock] : []), ...(cost.length > 0 ? ['', 'What it comes to', ...cost, ...total] : [])]
+}
+
+/** The lists, and the tools by first use. */
 function lists(piece: Piece, plan: Plan): string[] {
-  const nameFor = (id: string) => { const trouble = plan.troubles.find(t => t.id === id); return trouble ? troubleName(piece, trouble) : id }
-  const stock = plan.stock.map(s => `  ${s.count} ${s.what}${s.sizesMm.length > 0 ? ` ${s.sizesMm.map(x => `${Number(x.toFixed(1))}`).join(' × ')} mm` : ''}${s.wood ? `, ${s.wood}` : ''}; for ${s.troubles.map(nameFor).join(', ')}. ${s.note}`)
-  const tools = plan.tools.map(t => `${t.label}${t.sizesMm.length > 0 ? ` ${t.sizesMm.map(x => Number(x.toFixed(1))).join(', ')} mm` : ''}`)
-  return [...(stock.length > 0 ? ['', 'To buy or cut', ...stock] : []), ...(tools.length > 0 ? ['', `Have ready: ${tools.join('; ')}`] : [])]
+  const tools = plan.tools.map(t => `${t.label}${t.sizesMm.length > 0 ? ` ${t.sizesMm.map(formatBit).join(', ')}` : ''}`)
+  return [...listText(piece, plan), ...(tools.length > 0 ? ['', `Have ready: ${tools.join('; ')}`] : [])]
 }
 
 const usable = (plan: Plan): string => (plan.returnMin === null

@@ -27,10 +27,12 @@ export async function loadDemo(url: string, today: string): Promise<boolean> {
 }
 
 /** A shop as what somebody would tell who comes to one with the usual settings. */
-function asChanges({ name, school, hands, opensMin, closesMin, climate, rooms, rack, shelf }: Shop): ShopChange[] {
-  const fields = Object.entries({ name, school, hands, opensMin, closesMin }).map(([field, value]) => ({ do: 'set', field, value }) as ShopChange)
+function asChanges({ name, school, hands, opensMin, closesMin, climate, rooms, rack, shelf, bitsMm, prices, store }: Shop): ShopChange[] {
+  const fields = Object.entries({ name, school, hands, opensMin, closesMin, bitsMm }).map(([field, value]) => ({ do: 'set', field, value }) as ShopChange)
   return [
     ...fields, { do: 'set-climate', climate },
+    { do: 'set-prices', prices },
+    ...store.map((row): ShopChange => ({ do: 'add-store', row })),
     ...rooms.map((room): ShopChange => ({ do: 'add-room', room })),
     ...USUAL_SHOP.rack.map(({ id }): ShopChange => ({ do: 'remove-clamps', id })), ...rack.map((row): ShopChange => ({ do: 'add-clamps', row })),
     ...shelf.map((glue): ShopChange => ({ do: 'shelve', glue, on: true })), ...USUAL_SHOP.shelf.filter(g => !shelf.includes(g)).map((glue): ShopChange => ({ do: 'shelve', glue, on: false })),

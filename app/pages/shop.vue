@@ -8,27 +8,14 @@ import type { RackRow, Room, Shop } from '#core/reference/shop-settings'
 import { newId } from '~/composables/useDevice'
 
 useHead({ title: 'Shop · Arreglo' })
-const shop = useShop()
-const { settings } = storeToRefs(shop)
+const { settings, errors, keep, number } = useShopForm()
 const { len, units } = useUnits()
 const { keysOn } = storeToRefs(useDevice())
-const errors = ref<Record<string, string>>({})
 
-async function keep(key: string, change: ShopChange): Promise<void> {
-  const saved = await shop.tell(change)
-  const nameOf = (path: string) => path.split('.').filter(x => x !== 'value' && !/^\d+$/.test(x)).at(-1) ?? key
-  const own = Object.entries(shop.errors).map(([path, message]) => (path ? `${nameOf(path)} ${message}` : message)).join(' ')
-  errors.value = { ...errors.value, [key]: saved ? '' : own }
-}
 function temperature(key: 'nowC' | 'tonightC', text: string): void {
   const read = parseTemperatureC(text)
   if (!read.ok) errors.value = { ...errors.value, [key]: read.issues[0]!.message }
   else void keep(key, { do: 'set-climate', climate: { [key]: read.value } })
-}
-function number(key: string, text: string, put: (n: number) => ShopChange): void {
-  const n = Number(text.replace(',', '.').replace('%', ''))
-  if (text.trim() === '' || !Number.isFinite(n)) errors.value = { ...errors.value, [key]: `“${text}” is not a number: type one such as 46.` }
-  else void keep(key, put(n))
 }
 function hours(key: 'opensMin' | 'closesMin', text: string): void {
   const m = /^(\d{1,2}):(\d{2})$/.exec(text)
@@ -48,7 +35,7 @@ function opening(row: RackRow, text: string): void {
   if (!read.ok) errors.value = { ...errors.value, [`opening-${row.id}`]: read.issues[0]!.message }
   else void keep(`opening-${row.id}`, onRack(row.id, { openingMm: read.value.mm }))
 }
-const value = (e: Event) => (e.target as HTMLInputElement).value
+const value = typedIn
 const toggleGlue = (id: GlueId) => keep('shelf', { do: 'shelve', glue: id, on: !settings.value.shelf.includes(id) })
 const SCHOOL_ITEMS = [{ label: 'conserve first', value: 'conserve' }, { label: 'everyday shop', value: 'everyday' }, { label: 'strength first', value: 'strength' }]
 const SCHOOL_WORDS = { conserve: 'Protein glue everywhere, as little opened as possible, nothing that cannot be undone.', everyday: 'PVA on tight joints of modern pieces, protein glue on old ones, what is loose and in the way is opened.', strength: 'The strongest joint that can be made, new dowels where there is doubt.' } as const
@@ -121,6 +108,9 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
       <span v-if="errors.shelf" class="field-error" role="alert">{{ errors.shelf }}</span>
       <p class="small soft">Figures are typical for each family. The label on the bottle overrules them.</p>
     </section>
+    <ShopBitDrawer />
+    <ShopWoodStore />
+    <ShopPriceList />
     <section aria-labelledby="instruments">
       <h2 id="instruments">Instruments</h2>
       <p>A digital caliper that types like a keyboard goes into the size under the cursor; so does what <NuxtLink to="/caliper" class="key-link">the caliper to try things with</NuxtLink> sends.</p>

@@ -1,7 +1,7 @@
 import type { Measured } from './measured'
 
 export type Confidence = 'high' | 'medium' | 'low'
-export type FigureUnit = 'mm' | 'fit-mm' | 'mm2' | 'cm2' | 'cm3' | 'N' | 'kN' | 'MPa' | 'min' | 'h' | 'C' | '%' | 'g' | 'deg' | 'count' | 'share'
+export type FigureUnit = 'mm' | 'fit-mm' | 'bit-mm' | 'mm2' | 'cm2' | 'cm3' | 'litre' | 'N' | 'kN' | 'MPa' | 'min' | 'h' | 'C' | '%' | 'g' | 'deg' | 'count' | 'share'
 
 export interface FigureInput {
   readonly label: string

@@ -79,3 +79,10 @@ export function formatLength(mm: number, units: UnitSystem): string {
   if (units === 'in') return formatInches(mm)
   return Math.abs(mm) < FIT_BELOW_MM ? `${mm.toFixed(2)} mm` : `${round(mm, 1)} mm`
 }
+
+/** A bit as it is marked, whatever the screen’s units: in inches where it is a whole 1/32 of one and no half millimetre. */
+export function formatBit(mm: number): string {
+  const parts = Math.round(mm / MM_PER_INCH * 32)
+  const isInch = Math.abs(mm / MM_PER_INCH * 32 - parts) < 0.005 && Math.abs(mm * 2 - Math.round(mm * 2)) > 0.02
+  return isInch ? `${new Fraction(parts, 32).toFraction(true)} in` : `${round(mm, 2)} mm`
+}

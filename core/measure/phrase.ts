@@ -1,5 +1,5 @@
 import type { FigureUnit } from './figure'
-import { formatLength, MM_PER_INCH, type UnitSystem } from './length'
+import { formatBit, formatLength, MM_PER_INCH, type UnitSystem } from './length'
 import { formatTemperature } from './temperature'
 
 /** A number with its unit inside a sentence, so that the sentence follows the mm and inch switch. */
@@ -10,6 +10,8 @@ export type PhraseValue = string | Quantity | Phrase
 
 export const q = (value: number, unit: FigureUnit, high?: number): Quantity => (high === undefined ? { value, unit } : { value, unit, high })
 export const mm = (value: number): Quantity => ({ value, unit: 'mm' })
+/** A bit, by what is stamped on it. */
+export const bitMm = (value: number): Quantity => ({ value, unit: 'bit-mm' })
 export const fitMm = (value: number): Quantity => ({ value, unit: 'fit-mm' })
 
 /** Writes a phrase as a template: say`the play is ${fitMm(0.45)}`. Phrases inside keep their own. */
@@ -41,12 +43,13 @@ export const phraseText = (phrase: Phrase, units: UnitSystem = 'mm'): string =>
   partsOf(phrase).map(p => (typeof p === 'string' ? p : formatQuantity(p, units))).join('')
 
 const digits = (x: number, n: number) => (Math.round(x * 10 ** n) / 10 ** n).toFixed(n)
-const SUFFIX: Partial<Record<FigureUnit, string>> = { N: 'N', kN: 'kN', MPa: 'MPa', min: 'min', h: 'h', g: 'g', cm2: 'cm²', cm3: 'cm³', mm2: 'mm²' }
+const SUFFIX: Partial<Record<FigureUnit, string>> = { N: 'N', kN: 'kN', MPa: 'MPa', min: 'min', h: 'h', g: 'g', cm2: 'cm²', cm3: 'cm³', litre: 'l', mm2: 'mm²' }
 
 function bare(value: number, unit: FigureUnit, units: UnitSystem): string {
   switch (unit) {
     case 'mm': return formatLength(value, units)
     case 'fit-mm': return units === 'in' ? `${(value / MM_PER_INCH).toFixed(3)} in` : `${value.toFixed(2)} mm`
+    case 'bit-mm': return formatBit(value)
     case 'C': return formatTemperature(value)
     case '%': return `${digits(value, 0)} %`
     case 'share': return `${digits(value * 100, value >= 0.001 && value < 0.02 ? 1 : 0)} %`

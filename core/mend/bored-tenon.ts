@@ -3,9 +3,10 @@ import { fitMm, mm, say } from '../measure/phrase'
 import { alongView, endView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
 import { dowelSnapped, LOST_FIT_MM, no, sizeMm, sizeOf, type JointCase, type Mend, type Verdict, type Work } from './mend'
 import { band, circle, type View } from '../sheet'
-import { METRIC_STOCK_MM, ROOM_FOR_GLUE_MM } from './new-dowel'
+import { ROOM_FOR_GLUE_MM } from './new-dowel'
 import { isEven, roundFit, thinnestNearEndMm } from './socket'
 import { axisLengthMm } from '../piece/geometry'
+import { rodsFor } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 
@@ -40,7 +41,7 @@ function consider(c: JointCase): Verdict {
   }
   if (!isEven(fit.gap)) return no(say`the socket is wider at one end: a straight peg fits neither`)
   const tenonMm = fit.holeMm - UNDER_HOLE_MM
-  const boreMm = [...METRIC_STOCK_MM].reverse().find(d => d <= tenonMm && (thinnestNearEndMm(c, DEPTH_DIAMETERS * d) - d) / 2 >= WALL_MM)
+  const boreMm = rodsFor(c.bitsMm).reverse().find(d => d <= tenonMm && (thinnestNearEndMm(c, DEPTH_DIAMETERS * d) - d) / 2 >= WALL_MM)
   const thinMm = thinnestNearEndMm(c, DEPTH_DIAMETERS * (boreMm ?? tenonMm))
   if (boreMm === undefined || boreMm < LEAST_OF_HOLE * fit.holeMm) {
     return no(say`${mm(WALL_MM)} of wall in a part of ${mm(thinMm)} leaves a bore of ${mm(Math.max(0, thinMm - 2 * WALL_MM))}, and a hole of ${mm(fit.holeMm)} wants ${mm(LEAST_OF_HOLE * fit.holeMm)} at least`)

@@ -2,10 +2,11 @@ import { inputOf, input } from '../measure/figure'
 import { mm, say } from '../measure/phrase'
 import { partOf } from '../piece/facts'
 import { sectionAt } from '../piece/geometry'
+import { bitOver } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
-import { holdIn, notYet, type WoodCase } from './wood-case'
+import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** A castor that wobbles in its leg: the socket bored out, a sleeve of hard wood glued in, bored for the old stem. */
 export const castorSocket: Mend<WoodCase> = {
@@ -34,7 +35,7 @@ function consider(c: WoodCase): Verdict {
   if (held.faults.includes('split-wood')) return no(say`the leg has split round it: the split is closed first, the castor off`)
   if (!held.diameterMm) return notYet(say`nobody has measured the castor’s stem: it decides the sleeve`)
   const stemMm = held.diameterMm.value
-  const sleeveMm = Math.ceil(stemMm + 2 * SLEEVE_WALL_MM)
+  const sleeveMm = bitOver(bitsIn(c), stemMm + 2 * SLEEVE_WALL_MM) ?? Math.ceil(stemMm + 2 * SLEEVE_WALL_MM)
   const { widthMm, depthMm } = sectionAt(partOf(c.piece, held.on.id), held.on.along)
   const legMm = Math.min(widthMm, depthMm)
   const wallMm = (legMm - sleeveMm) / 2

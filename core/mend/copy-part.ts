@@ -22,9 +22,8 @@ export const copyPart: Mend<WoodCase> = {
   consider,
 }
 
-/** Over its length for turning and fitting, and over its section for planing, millimetres. */
+/** Left over its length until it is fitted, millimetres. */
 const OVER_LENGTH_MM = 12
-const OVER_SECTION_MM = 3
 /** Off the straight by more than this a part is bent or sawn to a curve, millimetres. */
 const STRAIGHT_MM = 3
 /** Parts that are no sticks: a seat or a top is a made-up panel. */
@@ -42,8 +41,6 @@ function consider(c: WoodCase): Verdict {
   const wide = Math.max(...part.section.stations.map(s => Math.max(s.widthMm, s.depthMm)))
   const isRound = part.section.shape === 'round'
   const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'drawing')
-  const rough = [thick + OVER_SECTION_MM, wide + OVER_SECTION_MM, longMm + OVER_LENGTH_MM]
-  const volumeCm3 = rough[0]! * rough[1]! * rough[2]! / 1000
   return {
     fits: true,
     reason: twin ? say`straight, and the ${partName(c.piece, twin)} is there to measure` : say`straight; nothing like it is left, so its shape is read from its sockets and from the drawing`,
@@ -52,7 +49,7 @@ function consider(c: WoodCase): Verdict {
       size('thickness', isRound ? 'largest diameter' : 'thickness', isRound ? wide : thick, 'as its twin, at its thickest', []),
       ...(isRound ? [] : [size('width', 'width', wide, 'as its twin, at its widest', [])]),
     ],
-    stock: [{ id: 'part', serves: 'each', what: `blank for the ${nameOf(c.piece, part.id)}`, count: 1, sizesMm: rough, wood: part.species, note: `straight grain end to end, 1 in 15 or better; ${Math.round(volumeCm3)} cm³` }],
+    stock: [{ id: 'part', serves: 'each', what: `blank for the ${nameOf(c.piece, part.id)}`, count: 1, sizesMm: [thick, wide, longMm], wood: part.species, note: 'straight grain end to end, 1 in 15 or better' }],
     steps: [
       using(before('measure', 10, twin
         ? say`Measure the ${partName(c.piece, twin)} at every change of shape; mark which end is which${handed(part, twin) ? ', and make this one of the other hand' : ''}.`

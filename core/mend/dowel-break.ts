@@ -11,8 +11,9 @@ import type { Break, Joint, Part } from '../piece/schema'
 import { dowelSolid } from './dowel-solid'
 import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
-import { METRIC_STOCK_MM, POINT_SHARE, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
-import { breakOf, nearestJoint, partIn, type WoodCase } from './wood-case'
+import { rodsFor } from '../reference/bits'
+import { POINT_SHARE, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
+import { bitsIn, breakOf, nearestJoint, partIn, type WoodCase } from './wood-case'
 import { tool } from '../reference/tools'
 import { before, cured, using, wet } from '../work'
 
@@ -84,7 +85,7 @@ function consider(c: WoodCase): Verdict {
       serves: 'each',
       what: 'dowel',
       count,
-      sizesMm: [diameterMm, lengthMm + OVER_MM],
+      sizesMm: [diameterMm, lengthMm],
       wood: 'beech, ash or hard maple, split not sawn',
       note: 'grooved, one end chamfered; trimmed flush when it is in',
     }],
@@ -120,8 +121,6 @@ function consider(c: WoodCase): Verdict {
   }
 }
 
-/** A dowel that is to be trimmed flush is cut over length, millimetres. */
-const OVER_MM = 8
 const slopesAgainst = (c: WoodCase): boolean => breakOf(c).angleDeg.value > 90 - LEAST_DRILL_DEG
 
 function sizesOf(c: WoodCase, { diameterMm, slopeDeg, gripMm, wallMm, spacingMm, bores }: CrossingDowels, lengthMm: number): Size[] {
@@ -158,20 +157,20 @@ function sizesOf(c: WoodCase, { diameterMm, slopeDeg, gripMm, wallMm, spacingMm,
 type Found = { readonly dowels: CrossingDowels } | { readonly why: Verdict['reason'] }
 
 /** A plan is made again at every key press; the bores only change with the break, its part or the joints near it. */
-const known = new WeakMap<Break, { readonly part: Part, readonly parts: readonly Part[], readonly joints: readonly Joint[], readonly found: Found }>()
+const known = new WeakMap<Break, { readonly part: Part, readonly parts: readonly Part[], readonly joints: readonly Joint[], readonly bitsMm: readonly number[], readonly found: Found }>()
 
 /** The largest crossing dowels the part allows, two where there is room for two; why none where there is none. */
 export function crossingDowels(c: WoodCase): Found {
-  const [fault, part, { joints, parts }] = [breakOf(c), partIn(c), c.piece]
+  const [fault, part, { joints, parts }, bitsMm] = [breakOf(c), partIn(c), c.piece, bitsIn(c)]
   const before = known.get(fault)
-  if (before && before.part === part && before.joints === joints && before.parts === parts) return before.found
+  if (before && before.part === part && before.joints === joints && before.parts === parts && before.bitsMm === bitsMm) return before.found
   const found = searchDowels(c)
-  known.set(fault, { part, parts, joints, found })
+  known.set(fault, { part, parts, joints, bitsMm, found })
   return found
 }
 
 function searchDowels(c: WoodCase): Found {
-  const stock = METRIC_STOCK_MM.filter(d => d >= THINNEST_MM && d <= THICKEST_MM).reverse()
+  const stock = rodsFor(bitsIn(c)).filter(d => d >= THINNEST_MM && d <= THICKEST_MM).reverse()
   let nearest: CrossingDowels | null = null
   let blocked: string | null = null
   for (const count of [2, 1]) {

@@ -1,16 +1,17 @@
 import { WAYS_OUT } from '../hardware'
 import { input, inputOf } from '../measure/figure'
-import { mm, q, say } from '../measure/phrase'
+import { bitMm, mm, q, say } from '../measure/phrase'
 import { partOf } from '../piece/facts'
 import { sectionAt } from '../piece/geometry'
 import { shareNear } from '../piece/places'
 import type { Part } from '../piece/schema'
 import { speciesNamed } from '../reference/species'
+import { bitOver } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { ROUND_BOLT_MM } from './new-hardware'
-import { holdIn, notYet, type WoodCase } from './wood-case'
+import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** Wood crushed under a nut: a pad of hard wood let in under the washer, so large that what lies under it is not crushed again. */
 export const hardPad: Mend<WoodCase> = {
@@ -53,6 +54,7 @@ function consider(c: WoodCase): Verdict {
   const bearsMPa = speciesNamed(part.species).values.compressionAcrossMPa.value
   const pullN = HAND_NMM / (NUT_FACTOR * boltMm)
   const holeMm = boltMm + ROUND_BOLT_MM
+  const throughBitMm = bitOver(bitsIn(c), holeMm) ?? holeMm
   const neededMm2 = pullN / bearsMPa + Math.PI / 4 * holeMm ** 2
   const sideMm = Math.ceil(Math.max(Math.sqrt(neededMm2), WASHER_DIAMETERS * boltMm))
   const { widthMm, depthMm } = sectionAt(part, along)
@@ -77,7 +79,7 @@ function consider(c: WoodCase): Verdict {
       using(before('nut-off', 3, say`Mark the nut’s turns; nut and washer off.`), 'spanner'),
       using(before('recess', 15, say`Knife and pare a recess ${mm(sideMm)} square, ${mm(deepMm)} deep, flat, round the hole.`), 'knife', 'square', 'chisel'),
       { ...using(before('pad', 8, say`Glue the pad in, level with the face; it is bored when it has set.`), 'brush'), waitMin: GLUE_MIN },
-      using(before('bore', 4, say`Bore ${mm(holeMm)} through it on the old line.`), 'drill', tool('bit', holeMm)),
+      using(before('bore', 4, say`Bore ${bitMm(throughBitMm)} through it on the old line.`), 'drill', tool('bit', throughBitMm)),
       using(before('tighten', 4, say`Washer and nut: the bracket’s screws first, then the nut by hand and a quarter turn.`), 'spanner'),
     ],
     cautions: ['blade', 'drill'],

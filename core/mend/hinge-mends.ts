@@ -4,7 +4,8 @@ import { findingOf } from '../piece/facts'
 import type { JointForm } from '../piece/schema'
 import type { HoldFault } from '../piece/words'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
-import { holdIn, jointIn, notYet, type WoodCase } from './wood-case'
+import { bitsIn, holdIn, jointIn, notYet, type WoodCase } from './wood-case'
+import { bitOver } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 
@@ -24,7 +25,6 @@ const PIN_PLAY_MM = 0.15
 const WALL_MM = 3
 /** Up to this the old size does again. */
 const WORN_MM = 0.3
-const SIZES_MM = [3, 4, 5, 6, 7, 8, 9, 10, 12]
 
 /** A pin that is worn, bent, snapped or gone: a new one, thicker where its hole has worn. */
 export const rePin: Mend<WoodCase> = {
@@ -46,7 +46,7 @@ function considerPin(c: WoodCase): Verdict {
   const gap = findingOf(c.piece, jointIn(c).id).clearance.round
   if (!gap) return notYet(say`nobody has measured the pin’s play in its hole: it decides whether the old size does`)
   const holeMm = form.diameterMm.value + gap.value
-  const pinMm = gap.value <= WORN_MM ? form.diameterMm.value : SIZES_MM.find(d => d >= holeMm + PIN_PLAY_MM)
+  const pinMm = gap.value <= WORN_MM ? form.diameterMm.value : bitOver(bitsIn(c), holeMm + PIN_PLAY_MM)
   if (pinMm === undefined) return no(say`a hole of ${mm(holeMm)} is past any pin: a new knuckle end`)
   const wallMm = (form.thicknessMm.value - pinMm) / 2
   if (wallMm < WALL_MM) {

@@ -4,7 +4,8 @@ import { joined, mm, say, type Phrase } from '../measure/phrase'
 import type { Hold } from '../piece/schema'
 import type { HoldFault, HoldKind } from '../piece/words'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
-import { holdIn, jointIn, type WoodCase } from './wood-case'
+import { bitsIn, holdIn, jointIn, type WoodCase } from './wood-case'
+import { rodsFor } from '../reference/bits'
 import { tool, TOOLS } from '../reference/tools'
 import { before, using } from '../work'
 
@@ -76,14 +77,17 @@ const TO_SOUND_MM = 1
 const CUTTER_MM = 4
 
 /** The plug that closes a hole: the next whole bit over what is left of it. Null where nobody measured the shank. */
-const plugFor = ({ diameterMm }: Hold, leaves: WayOut['leaves']): number | null =>
-  (diameterMm ? Math.ceil(diameterMm.value + (leaves === 'wider-hole' ? CUTTER_MM : TO_SOUND_MM) - 1e-9) : null)
+function plugFor(bitsMm: readonly number[], { diameterMm }: Hold, leaves: WayOut['leaves']): number | null {
+  if (!diameterMm) return null
+  const leastMm = diameterMm.value + (leaves === 'wider-hole' ? CUTTER_MM : TO_SOUND_MM)
+  return rodsFor(bitsMm).find(d => d >= leastMm - 1e-9) ?? Math.ceil(leastMm)
+}
 
 function considerOut(c: WoodCase): Verdict {
   const held = holdIn(c)
   const way = WAYS_OUT[held.kind]
   const isGone = held.state === 'gone'
-  const plugMm = plugFor(held, way.leaves)
+  const plugMm = plugFor(bitsIn(c), held, way.leaves)
   return {
     fits: true,
     reason: isGone ? say`it is out already: its hole is closed with wood` : say`${way.label}: ${way.tools.map(id => TOOLS[id].label).join(', ')}`,
@@ -92,7 +96,7 @@ function considerOut(c: WoodCase): Verdict {
       ? []
       : [sizeMm(
           'plug', 'plug', plugMm,
-          way.leaves === 'wider-hole' ? 'shank + 4 mm for the hollow cutter, to the next bit' : 'shank + 1 mm to sound wood, to the next bit',
+          way.leaves === 'wider-hole' ? 'shank + 4 mm for the hollow cutter, to the next rod' : 'shank + 1 mm to sound wood, to the next bit',
           [inputOf('shank', held.diameterMm, 'mm')],
           'mends',
         )],

@@ -80,7 +80,7 @@ function consider(c: WoodCase): Verdict {
       serves: 'each',
       what: 'patch',
       count: 1,
-      sizesMm: [deepMm + PROUD_MM, wideMm + 1, longMm + 1],
+      sizesMm: [deepMm + PROUD_MM, wideMm, longMm],
       wood: part.species,
       note: 'grain and rings as the part, a shade lighter rather than darker',
     }],

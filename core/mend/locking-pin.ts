@@ -6,6 +6,7 @@ import { grainNear } from '../piece/geometry'
 import { dowelSolid } from './dowel-solid'
 import { no, sizeMm, type JointCase, type Mend, type Size, type Verdict } from './mend'
 import { reGlue } from './re-glue'
+import { hasBit } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { cured, using } from '../work'
 
@@ -39,7 +40,7 @@ function consider(c: JointCase): Verdict {
   if (!glued.fits) return glued
   if (!c.finding.directions.includes('pulls-out')) return no(say`it does not pull out: glue alone keeps it in`)
   const tenonMm = form.diameterMm.value
-  const pinMm = PINS_MM.find(p => p >= LEAST_SHARE * tenonMm - 1e-9 && p <= MOST_SHARE * tenonMm + 1e-9)
+  const pinMm = PINS_MM.find(p => hasBit(c.bitsMm, p) && p >= LEAST_SHARE * tenonMm - 1e-9 && p <= MOST_SHARE * tenonMm + 1e-9)
   if (pinMm === undefined) return no(say`no pin is between a quarter and a third of ${mm(tenonMm)}`)
   const middle = along(c.joint.at, negate(c.joint.withdraw), AT_DEPTH * c.joint.depthMm.value)
   const grain = grainNear(c.receiving, middle)
@@ -74,7 +75,7 @@ function consider(c: JointCase): Verdict {
         [input('to the far face', near + far, 'mm')],
       ),
     ],
-    stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [pinMm, depthMm + 4], wood: c.receiving.species, note: 'split, not sawn' }],
+    stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [pinMm, depthMm], wood: c.receiving.species, note: 'split, not sawn' }],
     steps: [...glued.steps, using(cured('pin', 15, say`When it has cured: bore ${mm(pinMm)} from the hidden face, square to the tenon, ${mm(depthMm)} by a stop; pin in with a touch of glue, trimmed flush.`), 'drill', tool('bit', pinMm), 'depth-stop', 'mallet', 'fine-saw')],
     cautions: [...new Set([...glued.cautions, 'drill' as const])],
     removedCm3: Math.PI / 4 * pinMm ** 2 * depthMm / 1000,

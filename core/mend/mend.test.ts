@@ -6,6 +6,7 @@ import { phraseText } from '../measure/phrase'
 import type { Command } from '../piece/commands'
 import { newHold } from '../piece/new-hold'
 import type { ClearanceKey, JointState } from '../piece/words'
+import { INCH_BITS_MM } from '../reference/bits'
 import { jointCase, mendCandidates, type MendId, type Work } from './index'
 import { wedgeGeometry } from './kerf-and-wedge'
 
@@ -13,9 +14,9 @@ const TENON = 'left-side-rail--left-back-post'
 const DOWEL = 'front-rail--left-front-leg'
 const gap = (joint: string, where: ClearanceKey, mm: number): Command => ({ do: 'measure-clearance', joint, where, measure: measured(mm) })
 
-function verdicts(joint: string, state: JointState, commands: Command[], glueGapMm = 0.15) {
+function verdicts(joint: string, state: JointState, commands: Command[], glueGapMm = 0.15, bitsMm?: readonly number[]) {
   const piece = applyAll(newChair({ frontRail: 'dowel' }), [{ do: 'test-joint', joint, state }, ...commands])
-  const candidates = mendCandidates(jointCase(piece, piece.joints.find(j => j.id === joint)!, 'everyday', glueGapMm))
+  const candidates = mendCandidates(jointCase(piece, piece.joints.find(j => j.id === joint)!, 'everyday', glueGapMm, null, bitsMm))
   return (id: MendId) => { const { verdict } = candidates.find(c => c.mend.id === id)!; return { fits: verdict.fits, why: phraseText(verdict.reason), work: verdict as Work } }
 }
 const size = (work: Work, label: string) => work.sizes.find(s => s.label === label)!.figure.value
@@ -73,9 +74,12 @@ describe('dowels', () => {
     const thick: Command = { do: 'measure-shape', key: 'railThickness', measure: measured(30) }
     expect(verdicts(DOWEL, 'swings', [thick, stub, gap(DOWEL, 'round', 0.5)])('new-dowel').why).toContain('next size up, 12 mm')
   })
-  it('inch stock stays inch stock', () => {
+  it('inch stock stays inch stock where the drawer has the bit; with a metric drawer a hole of 3/8 in takes a rod of 10', () => {
     const old: Command = { do: 'measure-joint', joint: DOWEL, size: 'diameterMm', measure: measured(9.525) }
-    expect(size(verdicts(DOWEL, 'swings', [old, stub])('new-dowel').work, 'dowel')).toBe(9.525)
+    const inch = verdicts(DOWEL, 'swings', [old, stub], 0.15, INCH_BITS_MM)('new-dowel').work
+    expect(size(inch, 'dowel')).toBe(9.525)
+    expect(phraseText(inch.steps[0]!.words)).toContain('Bore in steps: 3/16 in, 9/32 in, 5/16 in')
+    expect(size(verdicts(DOWEL, 'swings', [old, stub])('new-dowel').work, 'dowel')).toBe(10)
   })
   it('the bit’s point never comes within 3 mm of the far face', () => {
     fc.assert(fc.property(fc.double({ min: 29, max: 60, noNaN: true }), fc.constantFrom(6, 8, 10), (leg, dowel) => {

@@ -6,6 +6,7 @@ import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
 import type { ClearanceKey, JointState, OldGlue, School } from '../piece/words'
 import { isMetal, locksOf } from '../hardware'
+import { METRIC_BITS_MM } from '../reference/bits'
 import type { CautionId } from '../reference/cautions'
 import type { ToolId } from '../reference/tools'
 import type { View } from '../sheet'
@@ -37,6 +38,8 @@ export interface JointCase {
   /** It holds, but out of its old line; and by how much, where the repair that did it was recorded with its step. */
   readonly stepped: boolean
   readonly steppedMm: Measured | null
+  /** Bits in the shop’s drawer, millimetres. */
+  readonly bitsMm: readonly number[]
 }
 
 /** A clearance at the mouth and, where it was measured, at the bottom. */
@@ -49,7 +52,7 @@ export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-
   | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring' | 'moves-back'
 /** A size on the cut sheet. */
 export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
-/** Something to cut or buy, rough enough for a list. `serves` says whether each mend takes its own or one does for all. */
+/** Something to cut or buy, by its finished sizes, the length last. `serves` says whether each mend takes its own or one does for all. */
 export interface Stock {
   readonly id: 'wedge' | 'shim' | 'dowel' | 'syringe' | 'patch' | 'part' | 'block' | 'plug' | 'screw' | 'pin' | 'cloth' | 'collar' | 'peg' | 'tenon'
   readonly what: string
@@ -119,13 +122,13 @@ export const no = (reason: Phrase): Verdict => ({ fits: false, reason })
 /** What a loose joint usually measures when nobody has measured it; low confidence, shown as assumed. */
 const USUAL_CLEARANCE_MM: Readonly<Record<JointState, number>> = { 'not-tested': 0.05, 'solid': 0.05, 'ticks': 0.08, 'gives': 0.14, 'swings': 0.4, 'apart': 0.3 }
 
-export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number, glueBondsOver: readonly OldGlue[] | null = null): JointCase {
+export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number, glueBondsOver: readonly OldGlue[] | null = null, bitsMm: readonly number[] = METRIC_BITS_MM): JointCase {
   const finding = findingOf(piece, joint.id)
   const ends = (key: 'cheek' | 'edge' | 'round'): TwoEnds => ({
     mouth: finding.clearance[key] ?? assumed(USUAL_CLEARANCE_MM[finding.state]), bottom: finding.clearance[`${key}-bottom` as ClearanceKey] ?? null,
   })
   return {
-    joint, finding, school, glueGapMm, glueBondsOver, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
+    joint, finding, school, glueGapMm, glueBondsOver, bitsMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
     receivingName: nameOf(piece, joint.receives),
     age: piece.intake.age,
     ...pinsIn(piece, joint),

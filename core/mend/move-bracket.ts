@@ -1,13 +1,14 @@
 import { WAYS_OUT } from '../hardware'
 import { input, inputOf } from '../measure/figure'
-import { mm, say } from '../measure/phrase'
+import { bitMm, mm, say } from '../measure/phrase'
 import { partOf } from '../piece/facts'
 import { axisLengthMm, sectionAt } from '../piece/geometry'
 import { shareNear } from '../piece/places'
+import { bitUnder } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
-import { holdIn, notYet, type WoodCase } from './wood-case'
+import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** A bracket or plate whose screws have no wood left: moved along to sound wood, its old holes closed. */
 export const moveBracket: Mend<WoodCase> = {
@@ -40,6 +41,7 @@ function consider(c: WoodCase): Verdict {
     return no(say`it would have to move ${mm(shiftMm)} and there are ${mm(Math.max(0, room.freeMm))} ${room.where}: its holes are plugged, or the wood is spliced`)
   }
   const pilotMm = PILOT_SHARE * screwMm
+  const pilotBitMm = bitUnder(bitsIn(c), pilotMm) ?? pilotMm
   return {
     fits: true,
     reason: say`${mm(shiftMm)} from its old holes is sound wood, and ${mm(room.freeMm)} are there ${room.where}`,
@@ -51,7 +53,7 @@ function consider(c: WoodCase): Verdict {
     steps: [
       using(before('off', WAYS_OUT[held.kind].minutes, say`Mark where it sits, its screws out in turn, each labelled by its hole.`), 'driver', 'labels'),
       { ...using(before('plug', 10, say`Plug the old holes, the grain with the part; a split that starts there is glued and held closed.`), 'mallet', 'fine-saw', 'chisel'), waitMin: SETS_MIN },
-      using(before('pilot', 6, say`Hold it ${mm(shiftMm)} farther on, mark its holes, pilot ${mm(pilotMm)}.`), 'pencil', 'drill', tool('bit', pilotMm)),
+      using(before('pilot', 6, say`Hold it ${mm(shiftMm)} farther on, mark its holes, pilot ${bitMm(pilotBitMm)}.`), 'pencil', 'drill', tool('bit', pilotBitMm)),
       using(before('on', 6, say`All screws started, then tight crosswise; nuts last.`), 'driver'),
     ],
     cautions: ['drill'],

@@ -1,15 +1,16 @@
 import { input, inputOf } from '../measure/figure'
-import { fitMm, mm, say } from '../measure/phrase'
+import { bitMm, fitMm, joined, mm, say } from '../measure/phrase'
 import { negate } from '../measure/vec'
 import { frameOfSegment, pointAtHeight, reachToSurfaceMm, sectionAt } from '../piece/geometry'
 import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
 import { dowelSnapped, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
 import { across, band, type View } from '../sheet'
+import { bitUnder, hasBit, METRIC_BITS_MM, rodsFor } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 
 /** Stock diameters, millimetres. Inch stock is 1/4, 5/16, 3/8, 7/16 and 1/2 in: the two do not mix. */
-export const METRIC_STOCK_MM = [5, 6, 8, 10, 12, 14, 16, 18, 20]
+const METRIC_STOCK_MM = [5, 6, 8, 10, 12, 14, 16, 18, 20]
 const INCH_STOCK_MM = [6.35, 7.9375, 9.525, 11.1125, 12.7, 15.875, 19.05]
 /** A dowel fits its hole by hand up to this much under it, millimetres. An unmeasured hole is taken to be the old dowel's own size until it is bored and measured. */
 export const HAND_FIT_MM = 0.15
@@ -44,9 +45,8 @@ function consider(c: JointCase): Verdict {
     return no(say`the dowels are whole and ${fitMm(widest(clearance))} is a fit: leave them in`)
   }
   const holeMm = form.diameterMm.value + (clearance.mouth.basis === 'measured' ? widest(clearance) : 0)
-  const stock = stockNear(form.diameterMm.value)
-  const dowelMm = stock.find(d => d >= holeMm - HAND_FIT_MM)
-  if (dowelMm === undefined) return no(say`the hole is ${mm(holeMm)}, beyond any stock dowel: plug and bore anew`)
+  const dowelMm = rodFor(holeMm - HAND_FIT_MM, form.diameterMm.value, c.bitsMm)
+  if (dowelMm === undefined) return no(say`the hole is ${mm(holeMm)}, beyond any dowel there is a bit for: plug and bore anew`)
   const { widthMm: railMm } = sectionAt(c.entering, 0)
   const thinnestMm = Math.min(railMm, legThicknessMm(c))
   const wallMm = (thinnestMm - dowelMm) / 2
@@ -73,10 +73,16 @@ export const wallNeededMm = (dowelMm: number): number => Math.max(WALL_LEAST_MM,
 /** How deep the dowel may sit in a part of this thickness along the bore, millimetres, so that the bit's point stays 3 mm short of the far face. */
 export const deepestMm = (throughMm: number, dowelMm: number): number => throughMm - BEYOND_TIP_MM - POINT_SHARE * dowelMm - ROOM_FOR_GLUE_MM
 
-/** Bits to bore an old dowel out with before the last, millimetres: about half, three quarters, one stock size under. */
-export function bitSteps(dowelMm: number): number[] {
-  const under = [...stockNear(dowelMm)].reverse().find(s => s < dowelMm) ?? dowelMm * 0.8
-  return [...new Set([dowelMm / 2, dowelMm * 0.75, under].map(b => Math.round(b * 2) / 2))].sort((a, b) => a - b)
+/** Bits of the drawer to bore an old dowel out with before the last: the next under half, three quarters, and nine tenths of it. */
+export function bitSteps(dowelMm: number, bitsMm: readonly number[] = METRIC_BITS_MM): number[] {
+  const found = [0.5, 0.75, 0.9].flatMap(share => bitUnder(bitsMm, share * dowelMm) ?? [])
+  return [...new Set(found)].sort((a, b) => a - b)
+}
+
+/** The rod that fills a hole: of the kind the old one was, metric or inch, if there is the bit for it; else of whatever there is. */
+function rodFor(leastMm: number, oldMm: number, bitsMm: readonly number[]): number | undefined {
+  const own = stockNear(oldMm).find(d => d >= leastMm && hasBit(bitsMm, d))
+  return own ?? rodsFor(bitsMm).find(d => d >= leastMm)
 }
 
 /** Metric or inch stock, whichever the old dowel belongs to. */
@@ -105,6 +111,7 @@ function dowelDepths(c: JointCase, dowelMm: number): DowelDepths {
 
 function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d: DowelDepths) {
   const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'dowel' }>
+  const { bitsMm } = c
   const grooveMm2 = GROOVE_SHARE * Math.PI * dowelMm ** 2 / 4
   const old = inputOf('old dowel', form.diameterMm, 'mm')
   return {
@@ -151,11 +158,11 @@ function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d
     }],
     steps: [
       using(
-        before('bore', 10 + 7 * count, say`Level the stub and centre-punch it. Bore in steps: ${bitSteps(dowelMm).map(b => `${b} mm`).join(', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`),
-        'fine-saw', 'punch', 'drill', ...bitSteps(dowelMm).map(d => tool('bit', d)), 'depth-stop',
+        before('bore', 10 + 7 * count, say`Level the stub and centre-punch it. Bore in steps: ${joined(bitSteps(dowelMm, bitsMm).map(b => say`${bitMm(b)}`), ', ')}, stop at ${mm(d.receivingMm + ROOM_FOR_GLUE_MM)}.`),
+        'fine-saw', 'punch', 'drill', ...bitSteps(dowelMm, bitsMm).map(d => tool('bit', d)), 'depth-stop',
       ),
       using(
-        before('clear', 3 * count, say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${mm(dowelMm)} by hand.`),
+        before('clear', 3 * count, say`Clear the chips before the glue in them grabs the bit; pick the last shell off the wall, then chase with ${bitMm(dowelMm)} by hand.`),
         'needle', 'straw', tool('bit', dowelMm),
       ),
       using(

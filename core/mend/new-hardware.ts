@@ -1,11 +1,12 @@
 import { WAYS_OUT } from '../hardware'
 import { inputOf } from '../measure/figure'
-import { mm, say, type Phrase } from '../measure/phrase'
+import { bitMm, mm, say, type Phrase } from '../measure/phrase'
 import type { HoldFault, HoldKind } from '../piece/words'
+import { bitOver } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using, type Step } from '../work'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
-import { holdIn, notYet, type WoodCase } from './wood-case'
+import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** What is bought or made again as a whole, once it is lost, bent, worn or in two. */
 const REPLACED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip', 'castor', 'wooden-pin', 'wedge'])
@@ -68,7 +69,7 @@ function consider(c: WoodCase): Verdict {
       wood: isWooden(held.kind) ? 'beech, oak or ash, split not sawn' : '',
       note: noteOf(held.kind),
     }],
-    steps: stepsOf(held.kind, held.state === 'gone', holeMm),
+    steps: stepsOf(held.kind, held.state === 'gone', holeMm === null ? null : bitOver(bitsIn(c), holeMm) ?? holeMm),
     cautions: held.kind === 'wedge' || held.kind === 'wooden-pin' ? ['blade'] : ['drill'],
     leavesGapMm: 0,
     removedCm3: 0,
@@ -86,12 +87,12 @@ function noteOf(kind: HoldKind): string {
   return 'thread, head and metal as those beside it'
 }
 
-function stepsOf(kind: HoldKind, isGone: boolean, holeMm: number | null): Step[] {
+function stepsOf(kind: HoldKind, isGone: boolean, throughBitMm: number | null): Step[] {
   const way = WAYS_OUT[kind]
   const out = isGone ? [] : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]
-  const clear = holeMm === null
+  const clear = throughBitMm === null
     ? using(before('clear', 3, say`Clear its hole or its groove of old wax, rust and glue; the wood itself stays as it is.`), 'chisel')
-    : using(before('clear', 4, say`Ease the hole it passes to ${mm(holeMm)}; the thread’s own hole is left alone.`), 'drill', tool('bit', holeMm))
+    : using(before('clear', 4, say`Ease the hole it passes with ${bitMm(throughBitMm)}; the thread’s own hole is left alone.`), 'drill', tool('bit', throughBitMm))
   return [...out, clear, using(before('in', way.minutes, backWords(kind)), ...toolsIn(kind))]
 }
 

@@ -3,7 +3,7 @@ import { fitMm, mm, say } from '../measure/phrase'
 import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
 import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Size, type Stock, type Verdict, type Work } from './mend'
 import { band, type View } from '../sheet'
-import { legThicknessMm, METRIC_STOCK_MM, POINT_SHARE } from './new-dowel'
+import { legThicknessMm, POINT_SHARE } from './new-dowel'
 import { roundFit, throughMm } from './socket'
 import { tool } from '../reference/tools'
 import { before, using, type Step } from '../work'
@@ -45,7 +45,7 @@ function considerSocket(c: JointCase, pegMm: number, holeMm: number, tapered: bo
   if (gapMm <= LOST_FIT_MM + 1e-9) {
     return no(say`${fitMm(gapMm)} can be filled without cutting the ${c.receivingName}`)
   }
-  const plugMm = METRIC_STOCK_MM.concat([22, 25, 28, 32]).find(d => d >= holeMm + 2 * TO_SOUND_MM)
+  const plugMm = [...c.bitsMm].sort((a, b) => a - b).find(d => d >= holeMm + 2 * TO_SOUND_MM)
   const acrossMm = legThicknessMm(c)
   const wallMm = (acrossMm - (plugMm ?? Infinity)) / 2
   if (plugMm === undefined || wallMm < WALL_MM) {

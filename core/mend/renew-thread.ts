@@ -1,6 +1,6 @@
 import { WAYS_OUT } from '../hardware'
 import { input, inputOf } from '../measure/figure'
-import { mm, say } from '../measure/phrase'
+import { bitMm, mm, say } from '../measure/phrase'
 import { partOf } from '../piece/facts'
 import { sectionAt } from '../piece/geometry'
 import { shareNear } from '../piece/places'
@@ -8,7 +8,8 @@ import type { Part } from '../piece/schema'
 import type { HoldKind } from '../piece/words'
 import { speciesNamed } from '../reference/species'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
-import { holdIn, notYet, type WoodCase } from './wood-case'
+import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
+import { bitUnder, rodsFor } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 
@@ -37,7 +38,6 @@ const BEFORE_FACE_MM = 3
 const WALL_MM = 3
 /** The plug is at least twice the screw, so that its thread stands in new wood all round. */
 const PLUG_DIAMETERS = 2
-const PLUGS_MM = [6, 8, 10, 12, 14, 16, 18, 20, 22, 25]
 const SETS_MIN = 12 * 60
 
 function consider(c: WoodCase): Verdict {
@@ -50,7 +50,7 @@ function consider(c: WoodCase): Verdict {
   const { widthMm, depthMm } = sectionAt(part, along)
   const [thinMm, wideMm] = [Math.min(widthMm, depthMm), Math.max(widthMm, depthMm)]
   const screwMm = held.diameterMm.value
-  const plugMm = PLUGS_MM.find(d => d >= PLUG_DIAMETERS * screwMm)
+  const plugMm = rodsFor(bitsIn(c)).find(d => d >= PLUG_DIAMETERS * screwMm)
   const wallMm = (wideMm - (plugMm ?? Infinity)) / 2
   if (plugMm === undefined || wallMm < WALL_MM) {
     return no(say`a plug of twice ${mm(screwMm)} leaves no ${mm(WALL_MM)} of wall in ${mm(wideMm)}: a splice of sound wood instead`)
@@ -59,6 +59,7 @@ function consider(c: WoodCase): Verdict {
   const deepMm = Math.min(wantedMm, thinMm - BEFORE_FACE_MM)
   const isHard = speciesNamed(part.species).values.specificGravity.value >= PILOT.hardFrom
   const pilotMm = ROOT_SHARE * screwMm * (isHard ? PILOT.hard : PILOT.soft)
+  const pilotBitMm = bitUnder(bitsIn(c), pilotMm) ?? pilotMm
   const screw = inputOf('screw', held.diameterMm, 'mm')
   return {
     fits: true,
@@ -96,8 +97,8 @@ function consider(c: WoodCase): Verdict {
       ),
       { ...using(before('plug', 6, say`Glue the plug in, its grain across the pull of the ${label}; level it when it has set.`), 'brush', 'mallet', 'chisel'), waitMin: SETS_MIN },
       using(
-        before('pilot', 5, say`Pilot ${mm(pilotMm)} on the old line; wax the thread; the same ${label} back, tight and no further.`),
-        'drill', tool('bit', pilotMm), 'driver',
+        before('pilot', 5, say`Pilot ${bitMm(pilotBitMm)} on the old line; wax the thread; the same ${label} back, tight and no further.`),
+        'drill', tool('bit', pilotBitMm), 'driver',
       ),
     ],
     cautions: ['drill'],

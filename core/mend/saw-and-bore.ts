@@ -9,8 +9,9 @@ import { isUpright } from '../piece/places'
 import { dowelSolid } from './dowel-solid'
 import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
-import { METRIC_STOCK_MM, POINT_SHARE, ROOM_FOR_GLUE_MM } from './new-dowel'
-import { breakOf, halvesAreFree, nearestJoint, partIn, type WoodCase } from './wood-case'
+import { rodsFor } from '../reference/bits'
+import { POINT_SHARE, ROOM_FOR_GLUE_MM } from './new-dowel'
+import { bitsIn, breakOf, halvesAreFree, nearestJoint, partIn, type WoodCase } from './wood-case'
 import { tool } from '../reference/tools'
 import { before, using, wet } from '../work'
 
@@ -84,7 +85,7 @@ function isBentNear(part: Part, share: number): boolean {
  * the break with more wood, or on the other; why not, where there is none.
  */
 function placeFor(c: WoodCase, thick: number, zoneMm: number): Place | { readonly why: Phrase } {
-  const stock = METRIC_STOCK_MM.filter(d => d <= MOST_SHARE * thick && d >= LEAST_SHARE * thick - 1 && thick - d >= 2 * WALL_MM).reverse()
+  const stock = rodsFor(bitsIn(c)).filter(d => d <= MOST_SHARE * thick && d >= LEAST_SHARE * thick - 1 && thick - d >= 2 * WALL_MM).reverse()
   if (stock.length === 0) return { why: say`no dowel between a third and half of ${mm(thick)} leaves a wall of ${mm(WALL_MM)}` }
   const longer = breakOf(c).along < 0.5 ? 1 : -1
   let clash: Phrase | null = null

@@ -1,8 +1,9 @@
 import { input } from '../measure/figure'
-import { mm, q, say } from '../measure/phrase'
+import { bitMm, mm, q, say } from '../measure/phrase'
 import { dot, negate } from '../measure/vec'
 import { axisLengthMm, grainNear, pointAtHeight, reachToSurfaceMm, sectionAt } from '../piece/geometry'
 import { speciesNamed } from '../reference/species'
+import { bitOver, bitUnder } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, cured, using } from '../work'
 import { EASY_FIT_MM, glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
@@ -58,6 +59,7 @@ function consider(c: JointCase): Verdict {
   const density = speciesNamed(c.receiving.species).values.specificGravity.value
   const isHard = density >= PILOT.hardFrom
   const pilotMm = screwMm * (isHard ? PILOT.hard : PILOT.soft)
+  const [throughBitMm, pilotBitMm] = [bitOver(c.bitsMm, screwMm + ROOM_MM) ?? screwMm + ROOM_MM, bitUnder(c.bitsMm, pilotMm) ?? pilotMm]
   const inEnd = grainShare > END_GRAIN_FROM
   return {
     fits: true,
@@ -73,7 +75,7 @@ function consider(c: JointCase): Verdict {
     stock: [{ id: 'screw', serves: 'each', what: 'screw', count, sizesMm: [screwMm, lengthMm], wood: '', note: 'its thread waxed; a plug over each, grain with the face' }],
     steps: [
       using(before('scrape', 10, say`Old glue off both faces; fit dry until no light shows.`), 'scraper', 'swab'),
-      using(before('bore', 10, say`Clamped dry, from the hidden side, square to the face: sunk ${mm(sunkMm)}, ${mm(screwMm + ROOM_MM)} through the first part only, ${mm(pilotMm)} on to ${mm(passedMm + inLastMm)} by a stop; try one in scrap of the same wood.`), 'drill', tool('bit', screwMm + ROOM_MM), tool('bit', pilotMm), 'depth-stop'),
+      using(before('bore', 10, say`Clamped dry, from the hidden side, square to the face: sunk ${mm(sunkMm)}, ${bitMm(throughBitMm)} through the first part only, ${bitMm(pilotBitMm)} on to ${mm(passedMm + inLastMm)} by a stop; try one in scrap of the same wood.`), 'drill', tool('bit', throughBitMm), tool('bit', pilotBitMm), 'depth-stop'),
       using(cured('screw', 6, say`When the glue has set: screws home by hand, tight and no further. They hold; they do not pull the faces together.`), 'driver'),
     ],
     cautions: ['drill'],

@@ -81,7 +81,7 @@ function consider(c: JointCase): Verdict {
       serves: 'each',
       what: 'collar',
       count: 1,
-      sizesMm: [outerMm + 3, longMm + 6],
+      sizesMm: [outerMm, longMm],
       wood: c.entering.species,
       note: 'grain along the tenon; bored first, then turned on its own hole',
     }],

@@ -6,6 +6,7 @@ import { standingOf } from '../bodies'
 import { findingOf, partOf } from '../piece/facts'
 import type { Break, Fault, Hold, Joint, Part, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
+import { METRIC_BITS_MM } from '../reference/bits'
 import type { Verdict } from './mend'
 
 /** All a mend needs to know about a trouble that is not a loose joint. */
@@ -16,7 +17,11 @@ export interface WoodCase {
   readonly school: School
   /** Largest clearance the glue in view bridges, millimetres. */
   readonly glueGapMm: number
+  /** Bits in the shop’s drawer, millimetres; an ordinary metric one where it is not said. */
+  readonly bitsMm?: readonly number[]
 }
+
+export const bitsIn = (c: WoodCase): readonly number[] => c.bitsMm ?? METRIC_BITS_MM
 
 export const faultOf = (c: WoodCase): Fault => c.piece.faults.find(f => f.id === c.trouble.fault)!
 export const breakOf = (c: WoodCase): Break => faultOf(c) as Break

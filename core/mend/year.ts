@@ -50,6 +50,8 @@ function faceOf(c: JointCase): Face | null {
   return null
 }
 
-/** The month in which a joint stands widest open. */
+/** Two gaps that nobody can tell apart, millimetres. */
+const EVEN_MM = 0.001
+/** The month in which a joint stands widest open; where it stands alike all year, the driest. */
 export const driestOf = (year: readonly MonthGap[]): MonthGap | undefined =>
-  [...year].sort((a, b) => b.gapMm - a.gapMm || a.month - b.month)[0]
+  [...year].sort((a, b) => (Math.abs(b.gapMm - a.gapMm) > EVEN_MM ? b.gapMm - a.gapMm : a.moisturePct - b.moisturePct))[0]

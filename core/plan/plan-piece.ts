@@ -8,6 +8,7 @@ import { faultyJoints } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
+import { costOf } from './cost'
 import { settle, type Draft } from './draft'
 import { gatesOf, isBracingAnswered } from './gates'
 import { jobOf, jointOf, type Job } from './job'
@@ -36,6 +37,8 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const isWhole = isComplete(job, draft, { troubles, readings, whole })
   // While something is open it is not tested again to be sent home.
   const tasks = timedTasks(draft).filter(t => isWhole || t.kind !== 'test-again')
+  const stock = stockOf({ piece, shop: job.shop, climate }, draft.mends, draft.wood, tasks)
+  const amounts = glueAmounts(areasOf(job, draft))
   return {
     piece: piece.id,
     startMin: job.startMin,
@@ -58,11 +61,12 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
       chosen: draft.verdict,
       picked: piece.choices.glue !== null,
       lines: plannedLines(draft),
-      amounts: glueAmounts(areasOf(job, draft)),
+      amounts,
       changes,
     },
     returnMin: isWhole ? usableFrom(job, draft) : null,
-    stock: stockOf(draft.mends, draft.wood, tasks),
+    stock,
+    cost: costOf(tasks, stock, amounts, job.shop.prices),
     tools: toolsOf(tasks),
     gates: gatesOf(piece, draft, { troubles, readings, whole }),
     readings,

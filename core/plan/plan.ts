@@ -9,6 +9,7 @@ import type { MendId, Verdict } from '../mend'
 import type { Command } from '../piece/commands'
 import type { ClearanceKey, GlueId, School, Settled } from '../piece/words'
 import type { TakeApart } from '../takeapart'
+import type { Cost } from './cost'
 import type { StockLine, ToolLine } from './lists'
 import type { TimedTask } from '../work'
 
@@ -128,6 +129,8 @@ export interface Plan {
   /** What to buy or cut, and the tools of the work that is left. */
   readonly stock: readonly StockLine[]
   readonly tools: readonly ToolLine[]
+  /** What it comes to at the shop’s prices; only hours where it names none. */
+  readonly cost: Cost
   readonly gates: readonly Gate[]
   readonly readings: readonly Reading[]
   /** What keeps the plan from going on, gravest first, each with what would free it. */

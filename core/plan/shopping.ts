@@ -1,13 +1,24 @@
+import type { Stock } from '../mend'
+import type { Piece } from '../piece/schema'
+import type { Climate, Shop } from '../reference/shop-settings'
+import { SPECIES } from '../reference/species'
 import { TOOLS } from '../reference/tools'
 import type { TimedTask } from '../work'
 import { chosenWork } from './candidates'
 import type { StockLine, ToolLine } from './lists'
+import { cutOf, fromStore } from './cutting'
+import { drynessOf } from '../wood/dryness'
+import { woodsFor } from '../wood/uses'
 import type { JointMend, TroubleMend } from './plan'
 import { woodWork } from './wood'
 
+/** Whose wood it is, in which shop and air. */
+interface Where { readonly piece: Piece, readonly shop: Shop, readonly climate: Climate }
+type Asked = Stock & { readonly troubles: readonly string[] }
+
 /** What to cut or buy for all mends, like things together. */
-export function stockOf(mends: readonly JointMend[], wood: readonly TroubleMend[], tasks: readonly TimedTask[]): StockLine[] {
-  const merged = new Map<string, Omit<StockLine, 'wantedMin'>>()
+export function stockOf(where: Where, mends: readonly JointMend[], wood: readonly TroubleMend[], tasks: readonly TimedTask[]): StockLine[] {
+  const merged = new Map<string, Asked>()
   const asked = [
     ...mends.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [`joint:${m.joint}`] }))),
     ...wood.flatMap(m => (woodWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [m.trouble] }))),
@@ -18,7 +29,34 @@ export function stockOf(mends: readonly JointMend[], wood: readonly TroubleMend[
     const count = !before ? s.count : s.serves === 'all' ? Math.max(before.count, s.count) : before.count + s.count
     merged.set(key, { ...(before ?? s), count, troubles: [...before?.troubles ?? [], ...s.troubles] })
   }
-  return [...merged.values()].map(s => ({ ...s, wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))) }))
+  const lines = [...merged.values()].map(s => ({ ...s, ...woodOf(where, s), wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))) }))
+  const stored = fromStore(lines.map(l => ({ cut: l.cut, count: l.count, woods: l.woods.map(w => w.name) })), where.shop.store)
+  return lines.map((l, i) => ({ ...l, have: stored[i]?.id ?? null }))
+}
+
+/** Things whose fit a dry month spoils: what is round or flat and sits in a hole. */
+const FITTED: ReadonlySet<Stock['id']> = new Set(['dowel', 'pin', 'peg', 'collar', 'tenon', 'plug', 'wedge'])
+
+/** How a thing is cut, from which woods, and how dry it has to be. */
+function woodOf({ piece, climate }: Where, line: Asked): Pick<StockLine, 'cut' | 'woods' | 'dry'> {
+  const cut = cutOf(line)
+  if (!cut) return { cut, woods: [], dry: null }
+  const beside = SPECIES.some(s => s.name === line.wood) ? line.wood : partBeside(piece, line.troubles[0]!)
+  const woods = woodsFor(cut.use, beside)
+  const { place } = piece.intake
+  const bench = { temperatureC: climate.nowC, humidityPct: climate.nowRhPct }
+  const dry = place && FITTED.has(line.id) ? drynessOf(cut.finishedMm[0]!, woods[0]?.name ?? beside, bench, place) : null
+  return { cut, woods, dry }
+}
+
+/** The wood of the part a trouble is in; of a joint, of the part that enters. */
+function partBeside(piece: Piece, trouble: string): string {
+  const [kind, id] = trouble.split(':') as [string, string]
+  const joint = piece.joints.find(j => kind === 'joint' && j.id === id)
+  const fault = piece.faults.find(f => kind === 'fault' && f.id === id)
+  const hold = piece.holds.find(h => kind === 'hold' && h.id === id)
+  const part = joint?.enters ?? fault?.part ?? (hold?.on.kind === 'part' ? hold.on.id : kind === 'part' ? id : undefined)
+  return piece.parts.find(p => p.id === part)?.species ?? piece.parts[0]!.species
 }
 
 const serves = (task: TimedTask, trouble: string): boolean => task.troubles.includes(trouble) || task.id.startsWith(`${trouble}/`)

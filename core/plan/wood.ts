@@ -22,7 +22,7 @@ export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
   const isAccepted = (t: Trouble) => t.kind === 'bracing-lost' && job.original.choices.bracing?.answer === 'accept'
   const done = doneOn(job.original)
   const found = job.troubles.filter(t => !isSettled(job, t.id) && !isAccepted(t)).flatMap((trouble): TroubleMend[] => {
-    const options = woodCandidates({ piece: job.original, trouble, school: job.school, glueGapMm })
+    const options = woodCandidates({ piece: job.original, trouble, school: job.school, glueGapMm, bitsMm: job.shop.bitsMm })
       .map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict: clearOfObstacles(job.original, trouble, goesOn(done, trouble.id, verdict)) }))
     if (options.length === 0) return []
     const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)

@@ -18,8 +18,8 @@ describe('quick answers', () => {
     expect(text(wedgeAnswer(0.5, 30, 48))).toMatch(/^Two kerfs, 6 mm in from the edges, 27 mm deep.* wedges 1\.1[23] mm/)
     expect(text(wedgeAnswer(1.4, 18, 24))).toContain('It would split')
   })
-  it('dowel to hole: 10 mm in a 22 mm rail and a 38 mm leg stops at 26, in steps of 5, 7.5 and 8', () => {
-    expect(text(dowelAnswer(10, 22, 38))).toBe('Hole 10 mm to 10.15 mm, stop at 26 mm. An old one comes out in steps of 5, 7.5, 8 and 10 mm.')
+  it('dowel to hole: 10 mm in a 22 mm rail and a 38 mm leg stops at 26, in steps of 5, 7 and 9', () => {
+    expect(text(dowelAnswer(10, 22, 38))).toBe('Hole 10 mm to 10.15 mm, stop at 26 mm. An old one comes out in steps of 5, 7, 9 and 10 mm.')
     expect(text(dowelAnswer(12, 20, 38))).toContain('Too thick')
     expect(text(dowelAnswer(10, 30, 18))).toContain('too short to hold')
   })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { fail, succeed, type Result } from '../measure/result'
 import { GLUE_IDS } from './glues'
-import { Climate, RackRow, Room, Shop, ShopFields } from './shop-settings'
+import { Climate, Prices, RackRow, Room, Shop, ShopFields, StoreRow } from './shop-settings'
 
 const field = <K extends keyof typeof ShopFields.shape>(key: K) => z.strictObject({
   do: z.literal('set'),
@@ -11,7 +11,11 @@ const field = <K extends keyof typeof ShopFields.shape>(key: K) => z.strictObjec
 
 /** One thing told about the shop. Two devices that change different things do not undo each other's. */
 export const ShopChange = z.union([
-  field('name'), field('school'), field('hands'), field('opensMin'), field('closesMin'),
+  field('name'), field('school'), field('hands'), field('opensMin'), field('closesMin'), field('bitsMm'),
+  z.strictObject({ do: z.literal('set-prices'), prices: Prices.partial() }),
+  z.strictObject({ do: z.literal('add-store'), row: StoreRow }),
+  z.strictObject({ do: z.literal('change-store'), id: StoreRow.shape.id, change: StoreRow.omit({ id: true }).partial() }),
+  z.strictObject({ do: z.literal('remove-store'), id: StoreRow.shape.id }),
   z.strictObject({ do: z.literal('set-climate'), climate: Climate.partial() }),
   z.strictObject({ do: z.literal('add-room'), room: Room }),
   z.strictObject({ do: z.literal('change-room'), id: Room.shape.id, change: Room.omit({ id: true }).partial() }),
@@ -36,6 +40,14 @@ function changed(shop: Shop, change: ShopChange): Result<Shop> {
   switch (change.do) {
     case 'set': return succeed({ ...shop, [change.field]: change.value })
     case 'set-climate': return succeed({ ...shop, climate: { ...shop.climate, ...change.climate } })
+    case 'set-prices': return succeed({ ...shop, prices: { ...shop.prices, ...change.prices } })
+    case 'add-store': return shop.store.some(r => r.id === change.row.id)
+      ? fail('twice', 'This wood is in the store already.', 'store')
+      : succeed({ ...shop, store: [...shop.store, change.row] })
+    case 'change-store': return shop.store.some(r => r.id === change.id)
+      ? succeed({ ...shop, store: shop.store.map(r => (r.id === change.id ? { ...r, ...change.change } : r)) })
+      : fail('no_such_wood', 'This wood is no longer in the store: somebody took it off.', 'store')
+    case 'remove-store': return succeed({ ...shop, store: shop.store.filter(r => r.id !== change.id) })
     case 'add-room': return shop.rooms.some(r => r.id === change.room.id)
       ? fail('twice', 'This room is there already.', 'rooms')
       : succeed({ ...shop, rooms: [...shop.rooms, change.room] })

@@ -27,6 +27,33 @@ export const Room = z.strictObject({
 })
 export type Room = z.infer<typeof Room>
 
+/** Bits by their diameters, millimetres, whichever way they are marked. */
+const BitMm = z.number().min(1, 'must be 1 mm or more').max(80, 'must be 80 mm at most')
+
+const Price = z.number().min(0, 'must be 0 or more').max(100_000, 'must be 100 000 at most').nullable()
+/** What the shop takes for its time and its wood, in its own money; null where it does not say. */
+export const Prices = z.strictObject({
+  money: z.string().max(8, 'must be a sign or a few letters, such as EUR'),
+  hour: Price,
+  woodLitre: Price,
+  glue100g: Price,
+  hardwareEach: Price,
+})
+export type Prices = z.infer<typeof Prices>
+
+const StoreMm = z.number().min(0.5, 'must be 0.5 mm or more').max(6000, 'must be 6000 mm at most')
+/** Wood that lies in the shop: rods by their diameter, boards by thickness and width. */
+export const StoreRow = z.strictObject({
+  id: z.string().min(1).max(64),
+  kind: z.enum(['rod', 'board']),
+  wood: z.string().min(1, 'must name the wood').max(100),
+  thicknessMm: StoreMm,
+  widthMm: StoreMm,
+  lengthMm: StoreMm,
+  count: z.number().int('must be a whole number').min(0, 'must be 0 or more').max(999, 'must be 999 at most'),
+})
+export type StoreRow = z.infer<typeof StoreRow>
+
 /** The fields of a shop, before what they must agree on. Units and keys are the device's own matter. */
 export const ShopFields = z.strictObject({
   name: z.string().max(100),
@@ -38,6 +65,9 @@ export const ShopFields = z.strictObject({
   rooms: z.array(Room).max(12),
   rack: z.array(RackRow).max(100),
   shelf: z.array(z.enum(GLUE_IDS)).min(1, 'must hold at least one glue'),
+  bitsMm: z.array(BitMm).min(1, 'must hold at least one bit').max(120),
+  prices: Prices,
+  store: z.array(StoreRow).max(200),
 })
 
 /** What a shop has and how it works. The plan needs nothing else about it. */

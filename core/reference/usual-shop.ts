@@ -1,3 +1,4 @@
+import { METRIC_BITS_MM } from './bits'
 import type { Shop } from './shop-settings'
 
 /** A small shop with an ordinary rack, for a first start and for tests. */
@@ -13,4 +14,7 @@ export const USUAL_SHOP: Shop = {
     { id: 'strap', type: 'strap', count: 2, openingMm: 4000 },
   ],
   shelf: ['liquid-hide', 'fish', 'pva-white', 'pva-slow', 'epoxy-slow'],
+  bitsMm: [...METRIC_BITS_MM],
+  prices: { money: '', hour: null, woodLitre: null, glue100g: null, hardwareEach: null },
+  store: [],
 }

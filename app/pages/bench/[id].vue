@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatBit } from '#core/measure/length'
 import { useIntervalFn } from '@vueuse/core'
 import { describeDuration, describeWallTime, formatWallTime, MIN_PER_DAY, minuteOfDay, parseWallTime } from '#core/measure/wall-time'
 import type { PieceEvent } from '#core/piece/schema'
@@ -85,8 +86,7 @@ function startClock(): void {
 }
 function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
 const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
-const { len } = useUnits()
-const toolText = ({ id, sizeMm }: ToolUse) => `${TOOLS[id].label}${sizeMm === null ? '' : ` ${len(sizeMm)}`}`
+const toolText = ({ id, sizeMm }: ToolUse) => `${TOOLS[id].label}${sizeMm === null ? '' : ` ${formatBit(sizeMm)}`}`
 const PHASE_WORDS = { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' } as const
 useKeys({
   ' ': tick,

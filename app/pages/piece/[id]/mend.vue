@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatBit } from '#core/measure/length'
 import { FORMS } from '#core/piece/joint-forms'
 import { fitClassOf } from '#core/wood/fit'
 import { glueFaces, jointCase, sheetOfJoint, widest } from '#core/mend'
@@ -6,14 +7,13 @@ import { faultPhrase } from '#core/condition/fault-words'
 import { tagOf } from '#core/piece/facts'
 import { troubleName, type AnsweredTrouble } from '#core/plan'
 import { jointName, nameOf } from '#core/piece/names'
-import { glueNamed } from '#core/reference/glues'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
 const { picked, pickedFault } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
-const { quantity, len } = useUnits()
+const { quantity } = useUnits()
 
 /** The trouble in view: the one picked here or on the stand, the first that has a mend otherwise. */
 const inView = ref<string | null>(null)
@@ -62,7 +62,6 @@ const heading = computed(() => (plan.value ? 'Nothing is wrong: nothing to mend'
 const does = computed(() => (fitting.value === 0 ? 'no mend here does' : fitting.value === 1 ? 'one mend would do' : `${fitting.value} mends would do`))
 const SCHOOLS = { conserve: 'conserve first', everyday: 'everyday shop', strength: 'strength first' } as const
 /** A few words for a chip: the tag, and where it has none the name. */
-const nameFor = (id: string) => { const t = troubles.value.find(x => x.id === id); return t ? t.tag || troubleName(piece.value!, t) : id.split(':')[1] }
 const chipWords = (t: AnsweredTrouble) => (t.tag ? (t.part && t.fault ? nameOf(piece.value!, t.part) : '') : troubleName(piece.value!, t))
 const title = computed(() => (trouble.value ? `${trouble.value.tag || troubleName(piece.value!, trouble.value)} ${chosen.value?.short ?? ''}` : ''))
 
@@ -114,29 +113,13 @@ function choose(mend: string | null): void {
           <p v-if="plan.glue.choice.runnerUp" class="small soft">Next best: {{ plan.glue.choice.runnerUp.glue.label }}. It would win {{ plan.glue.choice.wouldWin }}.</p>
           <GlueList />
         </section>
-        <section aria-labelledby="buy">
-          <h2 id="buy">To buy or cut, for the whole piece</h2>
-          <p v-if="plan.stock.length === 0" class="soft">Nothing.</p>
-          <ul class="wanted">
-            <li v-for="(s, i) in plan.stock" :key="i">
-              <strong>{{ s.count }} {{ s.count === 1 ? s.what : `${s.what}s` }}</strong>
-              <template v-if="s.sizesMm.length">,&#32;<span class="measure">{{ s.sizesMm.map(x => len(x)).join(' × ') }}</span></template>
-              <template v-if="s.wood">, {{ s.wood }}</template>
-              <br>
-              <span class="small soft">For {{ s.troubles.map(nameFor).join(', ') }}. {{ s.note }}</span>
-            </li>
-            <li v-for="a in plan.glue.amounts" :key="a.glue">
-              {{ glueNamed(a.glue).label }}, about <FigureValue :figure="a.grams" :label="`${glueNamed(a.glue).label} to have ready`" />
-              <template v-if="a.mixing"><br><span class="small soft"><PhraseText :phrase="a.mixing" /></span></template>
-            </li>
-          </ul>
-        </section>
+        <CuttingList />
       </div>
       <section v-if="plan.tools.length > 0" aria-labelledby="tools">
         <h2 id="tools">Tools for what is left, in the order of first use</h2>
         <ul class="tools">
           <li v-for="t in plan.tools" :key="t.id">
-            {{ t.label }}<template v-if="t.sizesMm.length">{{ ' ' }}<span class="measure">{{ t.sizesMm.map(x => len(x)).join(', ') }}</span></template>
+            {{ t.label }}<template v-if="t.sizesMm.length">{{ ' ' }}<span class="measure">{{ t.sizesMm.map(formatBit).join(', ') }}</span></template>
           </li>
         </ul>
       </section>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import type { StoreRow } from '#core/reference/shop-settings'
+import type { ShopChange } from '#core/reference/shop-change'
+import { SPECIES } from '#core/reference/species'
+import { newId } from '~/composables/useDevice'
+
+/** Wood that lies in the shop: the list of what to buy looks here first. */
+const { settings, errors, keep, number, length } = useShopForm()
+const { len } = useUnits()
+
+const KINDS = [{ label: 'rod', value: 'rod' }, { label: 'board', value: 'board' }]
+const WOODS = SPECIES.map(s => s.name).sort((a, b) => a.localeCompare(b))
+const change = (id: string, part: Partial<Omit<StoreRow, 'id'>>): ShopChange => ({ do: 'change-store', id, change: part })
+const add = () => keep('store', {
+  do: 'add-store',
+  row: { id: `wood-${newId().slice(0, 8)}`, kind: 'rod', wood: 'Beech, European', thicknessMm: 10, widthMm: 10, lengthMm: 1000, count: 1 },
+})
+/** Of a rod the thickness is its diameter, and so is its width. */
+const across = (row: StoreRow, mm: number) => change(row.id, row.kind === 'rod' ? { thicknessMm: mm, widthMm: mm } : { thicknessMm: mm })
+</script>
+
+<template>
+  <section aria-labelledby="store">
+    <h2 id="store">Wood in the store</h2>
+    <p class="small soft">What is to be cut is looked for here first; the rest is to be bought.</p>
+    <ul v-if="settings.store.length > 0" class="list">
+      <li v-for="row in settings.store" :key="row.id" class="row">
+        <UFormField label="What">
+          <USelect :model-value="row.kind" :items="KINDS" class="w-24" @update:model-value="v => keep(`kind-${row.id}`, change(row.id, { kind: v as StoreRow['kind'] }))" />
+        </UFormField>
+        <UFormField label="Wood">
+          <USelectMenu :model-value="row.wood" :items="WOODS" class="w-56" @update:model-value="(v: string) => keep(`wood-${row.id}`, change(row.id, { wood: v }))" />
+        </UFormField>
+        <UFormField :label="row.kind === 'rod' ? 'Diameter' : 'Thickness'" :error="errors[`thick-${row.id}`] || false">
+          <UInput :model-value="len(row.thicknessMm)" class="w-24" @change="(e: Event) => length(`thick-${row.id}`, typedIn(e), mm => across(row, mm))" />
+        </UFormField>
+        <UFormField v-if="row.kind === 'board'" label="Width" :error="errors[`wide-${row.id}`] || false">
+          <UInput :model-value="len(row.widthMm)" class="w-24" @change="(e: Event) => length(`wide-${row.id}`, typedIn(e), mm => change(row.id, { widthMm: mm }))" />
+        </UFormField>
+        <UFormField label="Length" :error="errors[`long-${row.id}`] || false">
+          <UInput :model-value="len(row.lengthMm)" class="w-24" @change="(e: Event) => length(`long-${row.id}`, typedIn(e), mm => change(row.id, { lengthMm: mm }))" />
+        </UFormField>
+        <UFormField label="How many" :error="errors[`count-${row.id}`] || false">
+          <UInput :model-value="String(row.count)" class="w-16" @change="(e: Event) => number(`count-${row.id}`, typedIn(e), n => change(row.id, { count: n }))" />
+        </UFormField>
+        <FieldChipButton label="take off" :aria-label="`Take off ${row.wood}`" @click="keep('store', { do: 'remove-store', id: row.id })" />
+      </li>
+    </ul>
+    <FieldKeyButton slim label="Add wood" @click="add" />
+    <span v-if="errors.store" class="field-error" role="alert">{{ errors.store }}</span>
+  </section>
+</template>
+
+<style scoped>
+section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
+.list { display: grid; gap: 8px; }
+.row { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: end; }
+</style>

@@ -20,7 +20,7 @@ export interface Cost {
 }
 
 /** Less wood than this is out of the offcut box. */
-const LEAST_LITRES = 0.02
+const LEAST_LITRES = 0.005
 
 /** What the work, the new wood, the glue and the hardware of a plan come to at the shop’s prices. Opening is counted, waiting is not. */
 export function costOf(tasks: readonly TimedTask[], stock: readonly StockLine[], glue: readonly GlueAmount[], prices: Prices): Cost {

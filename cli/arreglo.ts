@@ -3,8 +3,7 @@ import { phraseText } from '../core/measure/phrase'
 import type { Issue } from '../core/measure/result'
 import { formatWallTime, parseWallTime } from '../core/measure/wall-time'
 import { LARGEST_FILE_BYTES, readPieceFile, issuesOf } from '../core/piece/file'
-import { planPiece, type Plan } from '../core/plan'
-import { jointCase, sheetOfJoint } from '../core/mend'
+import { planPiece, sheetFor, type Plan } from '../core/plan'
 import { catalogue } from '../core/mend/catalogue'
 import type { Piece } from '../core/piece/schema'
 import { sheetDxf, sheetSvg } from '../core/sheet/export'
@@ -24,7 +23,7 @@ const USAGE = `Usage: npm run --silent arreglo -- plan FILE [--json] [--start 20
 
 plan   prints what is wrong, the mends, what opens, the stages, clamps and dates
 mends  prints the catalogue of mends; with a file, all that were thought of for each of its troubles
-cut    prints the sheet of a joint’s chosen mend at 1:1; TROUBLE is its tag or its id, such as J3
+cut    prints the sheet of a trouble’s chosen mend at 1:1; TROUBLE is its tag or its id, such as J3
 list   prints what is cut or bought for the whole piece, rough and finished, and what it comes to
 check  says whether a piece file is whole`
 
@@ -86,16 +85,13 @@ function readOptions(args: readonly string[], now: string): Options | null {
   return isWhole && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(start) ? { verb, file, trouble, as, json, csv, start, shop } : null
 }
 
-/** The sheet of a joint’s chosen mend, as a file. */
+/** The sheet of a trouble’s chosen mend, as a file. */
 function cut(piece: Piece, plan: Plan, { trouble, as }: Options, print: (text: string) => void, complain: (text: string) => void): number {
   const found = plan.troubles.find(t => t.id === trouble || t.tag === trouble)
-  const mend = plan.mends.find(m => `joint:${m.joint}` === found?.id)
-  const verdict = mend?.options.find(o => o.id === mend.chosen)?.verdict
-  const joint = piece.joints.find(j => j.id === mend?.joint)
-  const sheet = joint && verdict?.fits ? sheetOfJoint(jointCase(piece, joint, plan.school, 0), mend!.chosen!, verdict, `${piece.title}, ${found!.tag}`) : null
+  const sheet = found ? sheetFor(piece, plan, found.id) : null
   if (!sheet) {
-    const drawn = plan.mends.filter(m => m.chosen !== null).map(m => plan.troubles.find(t => t.id === `joint:${m.joint}`)?.tag).filter(tag => tag)
-    complain(`${trouble}: ${found ? 'its mend draws no sheet' : `there is no such trouble; mended are ${drawn.join(', ')}`}`)
+    const drawn = plan.troubles.filter(t => sheetFor(piece, plan, t.id)).map(t => t.tag || t.id)
+    complain(`${trouble}: ${found ? 'its mend draws no sheet' : 'there is no such trouble'}; there are sheets for ${drawn.join(', ') || 'none'}`)
     return 1
   }
   print(as === 'svg' ? sheetSvg(sheet) : sheetDxf(sheet))

@@ -105,6 +105,8 @@ function consider(c: JointCase): Verdict {
       { ...using(before('glue-peg', 5, say`Glue it into the part and let it set.`), 'brush', 'mallet'), waitMin: SETS_MIN },
       using(before('fit', 5, say`Fit it dry in its socket by hand pressure; the shoulder closes all round.`), 'caliper'),
     ],
+    settings: [{ what: say`Part, along its axis`, bitMm: boreMm, stopMm: depthMm + ROOM_FOR_GLUE_MM }],
+    scrap: say`Bore a scrap of the part’s thickness from a centre found the same way, and measure the wall all round.`,
     cautions: ['drill', 'blade'],
     leavesGapMm: UNDER_HOLE_MM,
     removedCm3: Math.PI / 4 * (boreMm ** 2 * depthMm + fit.pegMm ** 2 * c.joint.depthMm.value) / 1000,

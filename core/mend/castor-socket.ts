@@ -5,7 +5,8 @@ import { sectionAt } from '../piece/geometry'
 import { bitOver } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
-import { no, sizeMm, type Mend, type Verdict } from './mend'
+import { no, sizeMm, sizeOf, type Mend, type Verdict } from './mend'
+import { plugView } from './wood-views'
 import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** A castor that wobbles in its leg: the socket bored out, a sleeve of hard wood glued in, bored for the old stem. */
@@ -20,6 +21,12 @@ export const castorSocket: Mend<WoodCase> = {
   place: { conserve: 1, everyday: 1, strength: 1 },
   isFor: c => c.trouble.kind === 'hold-failed' && holdIn(c).kind === 'castor' && (holdIn(c).state === 'loose' || holdIn(c).faults.some(f => f === 'crushed-wood' || f === 'split-wood')),
   consider,
+  draw: (_c, work) => [plugView({
+    partMm: sizeOf(work, 'stop-receiving') + 30,
+    plugMm: sizeOf(work, 'collar'),
+    deepMm: sizeOf(work, 'stop-receiving'),
+    boreMm: sizeOf(work, 'bore'),
+  })],
 }
 
 /** A castor is kicked: more wood is left outside its sleeve than outside a tenon’s (docs/sources.md#mends, low), millimetres. */
@@ -58,6 +65,8 @@ function consider(c: WoodCase): Verdict {
       using(before('bore', 6, say`Bore ${mm(stemMm)} on the leg’s own axis; try the stem by hand.`), 'drill', tool('bit', stemMm), 'depth-stop'),
       using(before('on', 4, say`Castor in; the piece stands level on all of them, as high as it was.`), 'mallet'),
     ],
+    settings: [{ what: say`Leg`, bitMm: sleeveMm, stopMm: deepMm }, { what: say`Sleeve, once it is in`, bitMm: stemMm, stopMm: deepMm }],
+    scrap: say`Bore a scrap with the stem’s bit and try the stem: in by hand, and not loose in its own weight.`,
     cautions: ['drill'],
     leavesGapMm: 0,
     removedCm3: Math.PI / 4 * (sleeveMm ** 2 - stemMm ** 2) * deepMm / 1000,

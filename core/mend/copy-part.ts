@@ -7,6 +7,8 @@ import { twinId } from '../piece/sides'
 import type { Part } from '../piece/schema'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
 import { partIn, type WoodCase } from './wood-case'
+import type { View } from '../sheet'
+import { stationsView } from './wood-views'
 import { before, using } from '../work'
 
 /** A straight part that is lost, made again after its twin; its joints close as new ones. */
@@ -20,6 +22,7 @@ export const copyPart: Mend<WoodCase> = {
   undo: 'yes',
   place: { conserve: 1, everyday: 1, strength: 1 },
   consider,
+  draw,
 }
 
 /** Left over its length until it is fitted, millimetres. */
@@ -59,6 +62,7 @@ function consider(c: WoodCase): Verdict {
         ? say`Make it; its faces bear along their whole length before anything draws them up.`
         : say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`), 'shaping', 'caliper'),
     ],
+    scrap: say`Make it once in cheap wood first: it has to go into both sockets and stand in line before the good wood is cut.`,
     cautions: ['blade'],
     leavesGapMm: 0,
     removedCm3: 0,
@@ -81,4 +85,20 @@ function isBent(part: Part): boolean {
   if (distance(a, b) < 1) return true
   const line = unit(subtract(b, a))
   return part.axis.some(p => length(cross(line, subtract(p, a))) > STRAIGHT_MM)
+}
+
+/** Its stations from one shoulder to the other, and its tenons. */
+function draw(c: WoodCase): View[] {
+  const part = partIn(c)
+  const lengthMm = axisLengthMm(part)
+  const { stations } = part.section
+  const thickOf = (s: { widthMm: number, depthMm: number }) => Math.max(s.widthMm, s.depthMm)
+  const all = [...(stations[0]!.along > 0 ? [{ ...stations[0]!, along: 0 }] : []), ...stations, ...(stations.at(-1)!.along < 1 ? [{ ...stations.at(-1)!, along: 1 }] : [])]
+  const tenons = c.piece.joints.filter(j => j.enters === part.id).flatMap((j) => {
+    const { form } = j.form.kind === 'butt' || j.form.kind === 'dowel' ? { form: null } : { form: j.form }
+    if (!form) return []
+    const thickMm = 'thicknessMm' in form ? form.thicknessMm.value : form.diameterMm.value
+    return [{ end: distance(j.at, part.axis[0]!) < distance(j.at, part.axis.at(-1)!) ? 'first' as const : 'last' as const, longMm: j.depthMm.value, thickMm }]
+  })
+  return [stationsView({ lengthMm, stations: all.map(s => ({ atMm: s.along * lengthMm, thickMm: thickOf(s) })), tenons })]
 }

@@ -6,7 +6,9 @@ import { partOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
 import { axisLengthMm, sectionAt } from '../piece/geometry'
 import type { Piece } from '../piece/schema'
-import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
+import { no, sizeMm, sizeOf, type Mend, type Size, type Verdict, type Work } from './mend'
+import { blockView } from './wood-views'
+import type { View } from '../sheet'
 import type { WoodCase } from './wood-case'
 import { tool } from '../reference/tools'
 import { before, using, wet } from '../work'
@@ -24,6 +26,7 @@ export const cornerBlock: Mend<WoodCase> = {
   // Webbing is the upholsterer’s.
   isFor: c => c.trouble.id === 'bracing:blocks',
   consider,
+  draw,
 }
 
 /** How far a block reaches along each rail, at most, and as a share of the shorter one, millimetres. */
@@ -111,6 +114,11 @@ function consider(c: WoodCase): Verdict {
         'driver', 'brush', 'swab',
       ),
     ],
+    settings: [
+      { what: say`Block, clearance, square to its long side`, bitMm: SCREW_MM, stopMm: THICK_MM },
+      { what: say`Rail, pilot`, bitMm: PILOT_SHARE * ROOT_MM, stopMm: threadMm },
+    ],
+    scrap: say`Cut one block of scrap to the bevel first and try it in every corner; light under one end says by how much the angle is off.`,
     cautions: ['drill', 'blade'],
     leavesGapMm: 0.1,
     removedCm3: 0,
@@ -125,4 +133,17 @@ function consider(c: WoodCase): Verdict {
       strength: 'good',
     },
   }
+}
+
+/** The block of the widest corner, with what it is screwed into. */
+function draw(c: WoodCase, work: Work): View[] {
+  const rail = Math.min(...cornersOf(c.piece).flatMap(k => k.rails).map(id => sectionAt(partOf(c.piece, id), 0.5).widthMm))
+  return [blockView({
+    longMm: sizeOf(work, 'length'),
+    thickMm: THICK_MM,
+    endDeg: Math.min(...work.sizes.filter(s => s.id === 'end-slope').map(s => s.figure.value)),
+    railMm: rail,
+    screwMm: SCREW_MM,
+    threadMm: sizeOf(work, 'pin-depth'),
+  })]
 }

@@ -8,6 +8,7 @@ import { tagOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
 import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import type { Break, Joint, Part } from '../piece/schema'
+import { breakViews } from './break-views'
 import { dowelSolid } from './dowel-solid'
 import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
@@ -32,6 +33,7 @@ export const dowelBreak: Mend<WoodCase> = {
   undo: 'no',
   place: { conserve: 2, everyday: 2, strength: 1 },
   consider,
+  draw: breakViews,
 }
 
 /** No bit is led flatter to a part than this, degrees (docs/sources.md#dowels, low). */
@@ -106,6 +108,8 @@ function consider(c: WoodCase): Verdict {
       ),
       using(cured('trim', 3 * count, say`Trim the dowel flush, with the grain.`, 2), 'fine-saw', 'chisel'),
     ],
+    settings: [{ what: say`From the mouth, along a block cut to the angle to the part`, bitMm: diameterMm, stopMm: depthMm, angleDeg: slopeDeg }],
+    scrap: say`Bore a scrap of the part’s thickness along the same block first: measure where the bit’s corner comes nearest its far face.`,
     cautions: ['drill', 'blade'],
     removedCm3: count * Math.PI / 4 * diameterMm ** 2 * depthMm / 1000,
     hold: { low: 0.6, high: 0.88 },

@@ -1,5 +1,5 @@
 import { input, inputOf } from '../measure/figure'
-import { mm, say } from '../measure/phrase'
+import { fitMm, mm, say } from '../measure/phrase'
 import { speciesNamed } from '../reference/species'
 import { no, sizeMm, type JointCase, type Mend, type Verdict } from './mend'
 import { reGlue } from './re-glue'
@@ -87,6 +87,8 @@ function consider(c: JointCase): Verdict {
       ),
       using(cured('trim', 2, say`Trim the pin on both sides, a hair proud where its maker left it so.`), 'fine-saw', 'chisel'),
     ],
+    settings: [{ what: say`Through both walls of the mortise, the tenon out`, bitMm: old.value }, { what: say`Through the tenon, ${fitMm(offsetMm)} nearer the shoulder`, bitMm: old.value }],
+    scrap: say`Try the offset on a scrap tenon first: the pin draws it home and bends; it must not shear or break out the end.`,
     cautions: [...new Set([...glued.cautions, 'drill' as const])],
     removedCm3: Math.PI / 4 * old.value ** 2 * form.thicknessMm.value / 1000,
     hold: { low: Math.min(0.95, glued.hold.low + 0.08), high: Math.min(0.98, glued.hold.high + 0.02) },

@@ -9,8 +9,9 @@ import { speciesNamed } from '../reference/species'
 import { bitOver } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
-import { no, sizeMm, type Mend, type Verdict } from './mend'
+import { no, sizeMm, sizeOf, type Mend, type Verdict } from './mend'
 import { ROUND_BOLT_MM } from './new-hardware'
+import { recessViews } from './wood-views'
 import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** Wood crushed under a nut: a pad of hard wood let in under the washer, so large that what lies under it is not crushed again. */
@@ -25,6 +26,14 @@ export const hardPad: Mend<WoodCase> = {
   place: { conserve: 1, everyday: 1, strength: 1 },
   isFor: c => c.trouble.kind === 'hold-failed' && ['bolt', 'hanger-bolt', 'corner-bracket'].includes(holdIn(c).kind) && holdIn(c).faults.includes('crushed-wood'),
   consider,
+  draw: (_c, work) => recessViews({
+    longMm: sizeOf(work, 'width'),
+    wideMm: sizeOf(work, 'width'),
+    deepMm: sizeOf(work, 'thickness'),
+    thickMm: 3 * sizeOf(work, 'thickness'),
+    taperDeg: 0,
+    proudMm: 0,
+  }),
 }
 
 /** A spanner in one hand, N mm, and how much of it a nut’s thread turns into pull: F = M / (0.2 d) (docs/sources.md#mends, low). */
@@ -82,6 +91,7 @@ function consider(c: WoodCase): Verdict {
       using(before('bore', 4, say`Bore ${bitMm(throughBitMm)} through it on the old line.`), 'drill', tool('bit', throughBitMm)),
       using(before('tighten', 4, say`Washer and nut: the bracket’s screws first, then the nut by hand and a quarter turn.`), 'spanner'),
     ],
+    settings: [{ what: say`Recess`, stopMm: deepMm }, { what: say`Through the pad, on the old line`, bitMm: throughBitMm }],
     cautions: ['blade', 'drill'],
     leavesGapMm: 0,
     removedCm3: sideMm * sideMm * deepMm / 1000,

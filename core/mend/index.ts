@@ -1,3 +1,4 @@
+import { say, type Phrase } from '../measure/phrase'
 import type { TroubleKind } from '../condition/troubles'
 import type { School } from '../piece/words'
 import { boredTenon } from './bored-tenon'
@@ -34,6 +35,7 @@ import { renewThread } from './renew-thread'
 import { rubBlock } from './rub-block'
 import { sawAndBore } from './saw-and-bore'
 import { screwFace } from './screw-face'
+import { settingWords } from './setting'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
@@ -83,8 +85,18 @@ export { SHIM_LEAST_MM, SHIM_MOST_MM, shimFor } from './shims'
 export { wedgeGeometry, type WedgeGeometry } from './kerf-and-wedge'
 export { jointCase, glueFaces, widest, workFigures } from './mend'
 
-/** The sheet of a joint’s mend: its views at 1:1. Null where the mend draws none. */
-export function sheetOfJoint(c: JointCase, mend: MendId, work: Work, title: string): Sheet | null {
-  const views = MENDS.find(m => m.id === mend)?.draw?.(c, work) ?? []
-  return views.length > 0 ? { title, views } : null
+const FROM_SHOULDER = say`Lengths are from the shoulder line, thicknesses about the middle line; both marked from the show face.`
+const FROM_TROUBLE = say`Lengths along the part are from the middle of what is wrong; what is across it, from its show face.`
+
+function sheetOf<Case>(mends: readonly Mend<Case>[], c: Case, id: MendId, work: Work, title: string, datum: Phrase): Sheet | null {
+  const views = mends.find(m => m.id === id)?.draw?.(c, work) ?? []
+  if (views.length === 0) return null
+  return { title, views, datum, settings: (work.settings ?? []).map(settingWords), scrap: work.scrap ?? null }
 }
+
+/** The sheet of a joint’s mend: its views at 1:1. Null where the mend draws none. */
+export const sheetOfJoint = (c: JointCase, mend: MendId, work: Work, title: string): Sheet | null =>
+  sheetOf(MENDS, c, mend, work, title, FROM_SHOULDER)
+/** The same of any other trouble. */
+export const sheetOfWood = (c: WoodCase, mend: MendId, work: Work, title: string): Sheet | null =>
+  sheetOf(WOOD_MENDS[c.trouble.kind] ?? [], c, mend, work, title, FROM_TROUBLE)

@@ -199,6 +199,8 @@ function workFor(c: JointCase, g: WedgeGeometry, cheeksMm: number, gapInput: Ret
         ? [using(before('set', 5, say`Push the wedge in by hand, dry, until it is as thick as the kerf at the tenon’s end: it then stands ${mm(g.proudMm)} proud, and the bottom drives it home. Flush it does nothing; further out the shoulder does not close.`), 'caliper'), using(before('scrap', 10, say`Try it in scrap first: a blind wedge cannot be taken back.`), 'scrap', 'mallet'), wet('close', say`Glue on the faces, none on the wedge.`)]
         : [using(before('fit', 10, say`Fit it dry; split the wedge and try it in the kerf.`), 'chisel'), using(wet('drive', say`Close the joint, then drive the wedge from outside until it is home. Glue on the faces, none on the wedge.`), 'mallet', 'swab'), using(cured('trim', 5, say`Saw the wedge flush.`), 'fine-saw')]),
     ],
+    settings: [{ what: say`Kerf, across the tenon’s thickness`, stopMm: g.kerfDepthMm, ...(g.kerfs === 2 ? { fenceMm: KERF_INSET_MM } : {}) }],
+    scrap: say`A scrap tenon of the same size, kerfed and wedged in a scrap mortise: measure what it spreads at its end, and see that the shoulder still closes.`,
     cautions: ['blade' as const], leavesGapMm: form.kind === 'round-tenon' ? PRESSED_MM : cheeksMm, removedCm3: g.kerfs * KERF_MM * g.kerfDepthMm * across / 1000, hold: { low: 0.6, high: 0.9 },
   }
 }

@@ -5,8 +5,9 @@ import { mm, say } from '../measure/phrase'
 import { add, along, negate, scale, type Vec } from '../measure/vec'
 import { frameOfSegment, pointAtShare } from '../piece/geometry'
 import type { Loss, Part } from '../piece/schema'
-import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
+import { no, sizeMm, sizeOf, type Mend, type Size, type Verdict } from './mend'
 import { pressureMPa } from './press'
+import { recessViews } from './wood-views'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
 import { before, cured, using, wet } from '../work'
 
@@ -21,6 +22,14 @@ export const letInPatch: Mend<WoodCase> = {
   undo: 'partly',
   place: { conserve: 1, everyday: 1, strength: 1 },
   consider,
+  draw: (_c, work) => recessViews({
+    longMm: sizeOf(work, 'length'),
+    wideMm: sizeOf(work, 'width'),
+    deepMm: sizeOf(work, 'thickness'),
+    thickMm: sizeOf(work, 'thickness') + sizeOf(work, 'wall'),
+    taperDeg: TAPER_DEG,
+    proudMm: PROUD_MM,
+  }),
 }
 
 /** The recess goes so far past the loss on each side, to sound wood, millimetres. */
@@ -96,6 +105,8 @@ function consider(c: WoodCase): Verdict {
       using(wet('glue', say`Glue bottom and sides, press square to the face; it stands ${PROUD_MM} mm proud.`), 'brush', 'swab'),
       using(cured('level', 7, say`Bring the patch down to the surface round it, with the grain.`), 'block-plane', 'scraper'),
     ],
+    settings: [{ what: say`Recess: its four sides leaning in`, stopMm: deepMm, angleDeg: TAPER_DEG }],
+    scrap: say`Let one into scrap of the same wood first: it has to go home by pressing alone and close at the surface; measure how far it stands proud.`,
     cautions: ['blade'],
     leavesGapMm: 0.1,
     removedCm3: Math.max(0, longMm * wideMm * deepMm - fault.lengthMm.value * fault.widthMm.value * fault.depthMm.value) / 1000,

@@ -77,6 +77,8 @@ function consider(c: JointCase): Verdict {
     ],
     stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [pinMm, depthMm], wood: c.receiving.species, note: 'split, not sawn' }],
     steps: [...glued.steps, using(cured('pin', 15, say`When it has cured: bore ${mm(pinMm)} from the hidden face, square to the tenon, ${mm(depthMm)} by a stop; pin in with a touch of glue, trimmed flush.`), 'drill', tool('bit', pinMm), 'depth-stop', 'mallet', 'fine-saw')],
+    settings: [{ what: say`From the hidden face, square to the tenon, ${mm(toMouth)} from the shoulder`, bitMm: pinMm, stopMm: depthMm }],
+    scrap: say`Bore a scrap with the pin’s bit and drive a pin into it: it goes in with taps and does not split it.`,
     cautions: [...new Set([...glued.cautions, 'drill' as const])],
     removedCm3: Math.PI / 4 * pinMm ** 2 * depthMm / 1000,
     hold: { low: Math.min(0.95, glued.hold.low + 0.05), high: Math.min(0.97, glued.hold.high + 0.02) },

@@ -103,6 +103,8 @@ function consider(c: JointCase): Verdict {
         'block-plane', 'caliper',
       ),
     ],
+    settings: [{ what: say`Mortise in the rail, from its show face`, stopMm: inRailMm + SHORT_MM, fenceMm: wallMm }],
+    scrap: say`Cut the mortise in scrap of the rail’s thickness first, and try the tenon: in by hand, faces in line.`,
     cautions: ['drill', 'blade'],
     leavesGapMm: FIT_MM,
     removedCm3: (thickMm * wideMm * inRailMm + form.thicknessMm.value * form.widthMm.value * c.joint.depthMm.value) / 1000,

@@ -11,6 +11,7 @@ import type { CautionId } from '../reference/cautions'
 import type { ToolId } from '../reference/tools'
 import type { View } from '../sheet'
 import type { Design } from './design'
+import type { Setting } from './setting'
 import { nameOf } from '../piece/names'
 import { minutesOf, type Step } from '../work'
 
@@ -49,7 +50,7 @@ export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured |
 export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-proud' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
   | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall' | 'glue-face' | 'drill-slope' | 'saw-line' | 'bit' | 'end-slope' | 'spacing'
   | 'core' | 'collar' | 'plug' | 'bore' | 'tenon-thickness' | 'tenon-width' | 'tenon-length' | 'offset' | 'turns' | 'slot' | 'travel' | 'play'
-  | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring' | 'moves-back'
+  | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring' | 'moves-back' | 'first-part'
 /** A size on the cut sheet. */
 export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
 /** Something to cut or buy, by its finished sizes, the length last. `serves` says whether each mend takes its own or one does for all. */
@@ -80,6 +81,10 @@ export interface Work {
   readonly hold: { readonly low: number, readonly high: number }
   /** Where the mend is more than a joint closed again. */
   readonly design?: Design
+  /** How tools are set, cut by cut; left out where nothing is bored, sawn or planed to a size. */
+  readonly settings?: readonly Setting[]
+  /** What is tried in scrap first, and what is measured on it. */
+  readonly scrap?: Phrase
 }
 
 export type MendId = string

@@ -174,6 +174,11 @@ function workFor(c: JointCase, count: number, dowelMm: number, wallMm: number, d
         'fine-saw',
       ),
     ],
+    settings: [
+      { what: say`Receiving part, on the old centre`, bitMm: dowelMm, stopMm: d.receivingMm + ROOM_FOR_GLUE_MM },
+      { what: say`Entering part, on the old centre`, bitMm: dowelMm, stopMm: d.enteringMm + ROOM_FOR_GLUE_MM },
+    ],
+    scrap: say`Bore a scrap with the same bit and measure the hole: the dowel goes in by hand, no more than ${fitMm(HAND_FIT_MM)} under it.`,
     cautions: ['drill' as const], leavesGapMm: Math.min(HAND_FIT_MM, 0.1), removedCm3: count * Math.PI * (dowelMm ** 2 - (form.diameterMm.value) ** 2) / 4 * (d.receivingMm + d.enteringMm) / 1000, hold: { low: 0.7, high: 0.95 },
   }
 }

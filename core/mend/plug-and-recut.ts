@@ -5,6 +5,7 @@ import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type 
 import { band, type View } from '../sheet'
 import { legThicknessMm, POINT_SHARE } from './new-dowel'
 import { roundFit, throughMm } from './socket'
+import type { Setting } from './setting'
 import { tool } from '../reference/tools'
 import { before, using, type Step } from '../work'
 
@@ -90,7 +91,8 @@ function considerSocket(c: JointCase, pegMm: number, holeMm: number, tapered: bo
       'drill', tool('bit', pegMm), 'depth-stop', 'angle-block', 'scrap',
     ),
   ]
-  return fitting(say`${fitMm(gapMm)} is past what can be filled${tapered ? ', and the socket is wider at one end' : ''}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.PI / 4 * (plugMm ** 2 - holeMm ** 2) * deepMm / 1000)
+  const settings = [{ what: say`Old hole, on its centre and line`, bitMm: plugMm, stopMm: deepMm }, { what: say`Again, on the old centre`, bitMm: pegMm, stopMm: deepMm }]
+  return fitting(settings, say`${fitMm(gapMm)} is past what can be filled${tapered ? ', and the socket is wider at one end' : ''}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.PI / 4 * (plugMm ** 2 - holeMm ** 2) * deepMm / 1000)
 }
 
 function considerMortise(c: JointCase): Verdict {
@@ -146,7 +148,8 @@ function considerMortise(c: JointCase): Verdict {
       'knife', 'drill', 'chisel', 'depth-stop',
     ),
   ]
-  return fitting(say`${fitMm(gapMm)} at the cheeks is past what can be filled${isTapered(cheek) ? ', and the mortise is wider at one end' : ''}: a plug of ${mm(thickMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.max(0, thickMm * wideMm - (form.thicknessMm.value + gapMm) * (form.widthMm.value + widest(edge))) * deepMm / 1000)
+  const settings = [{ what: say`Recess, from the show face`, stopMm: deepMm, fenceMm: wallMm }]
+  return fitting(settings, say`${fitMm(gapMm)} at the cheeks is past what can be filled${isTapered(cheek) ? ', and the mortise is wider at one end' : ''}: a plug of ${mm(thickMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.max(0, thickMm * wideMm - (form.thicknessMm.value + gapMm) * (form.widthMm.value + widest(edge))) * deepMm / 1000)
 }
 
 const plugged = (): Step[] => [
@@ -154,12 +157,14 @@ const plugged = (): Step[] => [
   using(before('flush', 5, say`Level it with the face.`), 'chisel', 'block-plane'),
 ]
 
-const fitting = (reason: Verdict['reason'], sizes: Size[], stock: Stock, steps: Step[], removedCm3: number): Verdict => ({
+const fitting = (settings: readonly Setting[], reason: Verdict['reason'], sizes: Size[], stock: Stock, steps: Step[], removedCm3: number): Verdict => ({
   fits: true,
   reason,
   sizes,
   stock: [stock],
   steps: [...steps, using(before('fit', 6, say`Fit dry: by hand pressure, the shoulder closed all round.`), 'scraper')],
+  settings,
+  scrap: say`Bore or cut it in scrap first, and try the tenon itself there: in by hand, not loose.`,
   cautions: ['drill', 'blade'],
   leavesGapMm: FIT_MM,
   removedCm3,

@@ -1,9 +1,11 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { sectionAt } from '../piece/geometry'
+import { band, type View } from '../sheet'
 import { before, using, type Step } from '../work'
+import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
 import { looseTenon } from './loose-tenon'
-import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
 import { legThicknessMm } from './new-dowel'
 
 /**
@@ -21,6 +23,7 @@ export const plugAndTenon: Mend<JointCase> = {
   place: { conserve: 11, everyday: 10, strength: 6 },
   isFor: c => c.joint.form.kind === 'mortise-and-tenon' && !looseTenon.consider(c).fits,
   consider,
+  draw,
 }
 
 const WALL_MM = 3
@@ -68,6 +71,11 @@ function consider(c: JointCase): Verdict {
       { id: 'tenon', serves: 'each', what: 'tenon', count: 1, sizesMm: [thickMm, wideMm, inPostMm + inRailMm], wood: c.entering.species, note: 'straight grain along it; edges eased, a groove on each cheek' },
     ],
     steps: steps(plugMm, plugWideMm, deepMm, thickMm, wideMm, inRailMm),
+    settings: [
+      { what: say`Recess for the plug, from the show face`, stopMm: deepMm, fenceMm: wallMm },
+      { what: say`Mortise in the rail, from its show face`, stopMm: inRailMm + SHORT_MM, fenceMm: (stockMm - thickMm) / 2 },
+    ],
+    scrap: say`Cut one mortise in scrap with the gauge as it is set, and try the tenon: in by hand.`,
     cautions: ['drill', 'blade'],
     leavesGapMm: FIT_MM,
     removedCm3: (plugMm * plugWideMm * deepMm - (form.thicknessMm.value + widest(cheek)) * form.widthMm.value * deepMm + thickMm * wideMm * inRailMm) / 1000,
@@ -82,3 +90,24 @@ const steps = (plugMm: number, plugWideMm: number, deepMm: number, thickMm: numb
   using(before('mortises', 45, say`Knife both mortises from one gauge setting off the show faces, ${mm(thickMm + FIT_MM)} × ${mm(wideMm + FIT_MM)}; bore and pare, ${mm(inRailMm + SHORT_MM)} into the rail.`), 'knife', 'drill', 'chisel', 'depth-stop'),
   using(before('tenon', 15, say`Plane the tenon to a hand fit in both, and fit dry: the faces in line, the shoulder closed all round.`), 'block-plane', 'caliper'),
 ]
+
+/** The plug in the post, and one tenon in it and in the rail. */
+function draw(c: JointCase, work: Work): View[] {
+  const [plugMm, deepMm] = [sizeOf(work, 'plug'), sizeOf(work, 'stop-receiving')]
+  const [thickMm, lengthMm, cutMm] = [sizeOf(work, 'tenon-thickness'), sizeOf(work, 'tenon-length'), sizeOf(work, 'stop-entering')]
+  const wood = woodOf(c, cutMm + 25)
+  const inRailMm = cutMm - SHORT_MM
+  return [
+    alongView(wood, [
+      band(-deepMm, 0, plugMm, 'new', { grain: 'y' }),
+      band(0, cutMm, thickMm + FIT_MM, 'cut'),
+      band(inRailMm - lengthMm, inRailMm, thickMm, 'new', { grain: 'x' }),
+    ], [
+      lengthUnder(wood, -deepMm, 0, 0, written(deepMm)),
+      lengthUnder(wood, 0, cutMm, 0, written(cutMm)),
+      lengthUnder(wood, inRailMm - lengthMm, inRailMm, 1, written(lengthMm)),
+      thicknessBeside(wood, thickMm, 0, written(thickMm)),
+      thicknessBeside(wood, plugMm, 1, written(plugMm)),
+    ]),
+  ]
+}

@@ -7,7 +7,8 @@ import { shareNear } from '../piece/places'
 import type { Part } from '../piece/schema'
 import type { HoldKind } from '../piece/words'
 import { speciesNamed } from '../reference/species'
-import { no, sizeMm, type Mend, type Verdict } from './mend'
+import { no, sizeMm, sizeOf, type Mend, type Verdict } from './mend'
+import { plugView } from './wood-views'
 import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 import { bitUnder, rodsFor } from '../reference/bits'
 import { tool } from '../reference/tools'
@@ -27,6 +28,12 @@ export const renewThread: Mend<WoodCase> = {
   place: { conserve: 1, everyday: 1, strength: 1 },
   isFor: c => c.trouble.kind === 'hold-failed' && THREADED.has(holdIn(c).kind) && holdIn(c).faults.includes('stripped'),
   consider,
+  draw: (_c, work) => [plugView({
+    partMm: sizeOf(work, 'stop-receiving') + BEFORE_FACE_MM,
+    plugMm: sizeOf(work, 'plug'),
+    deepMm: sizeOf(work, 'stop-receiving'),
+    boreMm: sizeOf(work, 'pilot'),
+  })],
 }
 
 /** A thread’s root against its outside, a pilot against the root, by how dense the wood is (docs/sources.md#mends, medium). */
@@ -101,6 +108,8 @@ function consider(c: WoodCase): Verdict {
         'drill', tool('bit', pilotBitMm), 'driver',
       ),
     ],
+    settings: [{ what: say`Old hole`, bitMm: plugMm, stopMm: deepMm }, { what: say`Pilot`, bitMm: pilotBitMm, stopMm: deepMm }],
+    scrap: say`Pilot a scrap of the plug’s wood first: the screw goes in by hand with the driver pressed, and does not split it.`,
     cautions: ['drill'],
     leavesGapMm: 0,
     removedCm3: Math.PI / 4 * (plugMm ** 2 - screwMm ** 2) * deepMm / 1000,

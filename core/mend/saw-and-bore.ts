@@ -6,6 +6,7 @@ import { tagOf } from '../piece/facts'
 import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import type { Part } from '../piece/schema'
 import { isUpright } from '../piece/places'
+import { breakViews } from './break-views'
 import { dowelSolid } from './dowel-solid'
 import { faceWork, lookFirst, spoiltFace } from './glue-break'
 import { no, sizeMm, type Mend, type Size, type Verdict } from './mend'
@@ -30,6 +31,7 @@ export const sawAndBore: Mend<WoodCase> = {
   undo: 'partly',
   place: { conserve: 3, everyday: 1.5, strength: 1.5 },
   consider,
+  draw: breakViews,
 }
 
 /** Coaxial in a round or square part the wall is at least this, millimetres (docs/sources.md#dowels, medium). */
@@ -187,6 +189,11 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
         'brush', 'strap', 'swab',
       ),
     ],
+    settings: [
+      { what: say`On the ${end}’s side, on centre`, bitMm: dowelMm, stopMm: firstStop },
+      { what: say`On the far side, on centre`, bitMm: dowelMm, stopMm: secondStop },
+    ],
+    scrap: say`Turn or take a scrap of the part’s own thickness, bore it from a centre found the same way, and measure the wall all round: it tells how far the centre is off.`,
     cautions: ['drill' as const, 'blade' as const],
     removedCm3: Math.PI / 4 * dowelMm ** 2 * lengthMm / 1000 + section * KERF_MM / 1000,
     hold: { low: 0.65, high: 0.9 },

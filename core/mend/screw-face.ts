@@ -5,8 +5,9 @@ import { axisLengthMm, grainNear, pointAtHeight, reachToSurfaceMm, sectionAt } f
 import { speciesNamed } from '../reference/species'
 import { bitOver, bitUnder } from '../reference/bits'
 import { tool } from '../reference/tools'
+import { plugView } from './wood-views'
 import { before, cured, using } from '../work'
-import { EASY_FIT_MM, glueFaces, no, sizeMm, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { EASY_FIT_MM, glueFaces, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict } from './mend'
 
 /** A bare face on a face, with nothing that goes into anything: glue, and screws where the construction leaves no other way. */
 export const screwFace: Mend<JointCase> = {
@@ -21,6 +22,13 @@ export const screwFace: Mend<JointCase> = {
   // A corner block has its own, at the angle of its corner.
   isFor: c => c.joint.form.kind === 'butt' && c.entering.role !== 'corner-block',
   consider,
+  draw: (_c, work) => [plugView({
+    partMm: sizeOf(work, 'stop-receiving') + BEFORE_FACE_MM,
+    plugMm: sizeOf(work, 'clearance-hole'),
+    deepMm: sizeOf(work, 'first-part'),
+    boreMm: sizeOf(work, 'pilot'),
+    boreDeepMm: sizeOf(work, 'stop-receiving'),
+  })],
 }
 
 /** Screws to be had, millimetres; what they want of the wood, in their diameters (docs/sources.md#mends, medium). */
@@ -69,6 +77,7 @@ function consider(c: JointCase): Verdict {
       sizeMm('length', 'screw, length', lengthMm, 'first part − sunk + thread, down to the next 5 mm', [input('first part', passedMm, 'mm'), input('sunk', sunkMm, 'mm')]),
       sizeMm('pilot', 'pilot', pilotMm, isHard ? 'screw × 0.7 × 0.88 in hard wood' : 'screw × 0.7 × 0.7 in soft wood', [input('screw', screwMm, 'mm')]),
       sizeMm('clearance-hole', 'hole through the first part', screwMm + ROOM_MM, 'screw + 0.3 mm: a thread in both holds the faces apart', [input('screw', screwMm, 'mm')]),
+      sizeMm('first-part', 'first part', passedMm, 'what the screw only passes', []),
       sizeMm('stop-entering', 'sunk for a plug', sunkMm, 'a third of the first part, 10 mm at most', [input('first part', passedMm, 'mm')]),
       sizeMm('stop-receiving', 'pilot’s depth, both parts', passedMm + inLastMm, 'first part + thread', [input('thread', inLastMm, 'mm')]),
     ],
@@ -78,6 +87,11 @@ function consider(c: JointCase): Verdict {
       using(before('bore', 10, say`Clamped dry, from the hidden side, square to the face: sunk ${mm(sunkMm)}, ${bitMm(throughBitMm)} through the first part only, ${bitMm(pilotBitMm)} on to ${mm(passedMm + inLastMm)} by a stop; try one in scrap of the same wood.`), 'drill', tool('bit', throughBitMm), tool('bit', pilotBitMm), 'depth-stop'),
       using(cured('screw', 6, say`When the glue has set: screws home by hand, tight and no further. They hold; they do not pull the faces together.`), 'driver'),
     ],
+    settings: [
+      { what: say`First part, clearance`, bitMm: throughBitMm, stopMm: passedMm },
+      { what: say`Last part, pilot`, bitMm: pilotBitMm, stopMm: passedMm + inLastMm },
+    ],
+    scrap: say`Drive one into scrap of the last part’s wood, as near to an edge as it will be: it goes in by hand and does not split it.`,
     cautions: ['drill'],
     leavesGapMm: gapMm,
     removedCm3: count * Math.PI / 4 * screwMm ** 2 * lengthMm / 1000,

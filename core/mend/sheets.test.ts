@@ -1,7 +1,7 @@
-import DxfParser from 'dxf-parser'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
+import { blocks, readDxf, readSvg } from '../../tests/fixtures/read-sheet'
 import { measured } from '../measure/measured'
 import type { Command } from '../piece/commands'
 import type { Piece } from '../piece/schema'
@@ -23,37 +23,6 @@ function sheetFor(piece: Piece, joint: string, mend: string) {
   const { verdict } = mendCandidates(c).find(x => x.mend.id === mend)!
   const sheet = verdict.fits ? sheetOfJoint(c, mend, verdict, 'sheet')! : null
   return { sheet: sheet!, work: verdict as Work, sizes: Object.fromEntries((verdict.fits ? verdict.sizes : []).map(s => [s.id, s.figure.value])), fits: verdict.fits }
-}
-
-interface Line { readonly layer: string, readonly a: readonly [number, number], readonly b: readonly [number, number] }
-/** The lines and circles of a DXF file, read by a parser that knows nothing of this program. */
-function readDxf(text: string) {
-  const entities = (new DxfParser().parseSync(text)?.entities ?? []) as unknown as { type: string, layer: string, vertices?: { x: number, y: number }[], center?: { x: number, y: number }, radius?: number }[]
-  const lines = entities.flatMap((e): Line[] => (e.type === 'LINE' ? [{ layer: e.layer, a: [e.vertices![0]!.x, e.vertices![0]!.y], b: [e.vertices![1]!.x, e.vertices![1]!.y] }] : []))
-  const circles = entities.flatMap(e => (e.type === 'CIRCLE' ? [{ layer: e.layer, x: e.center!.x, y: e.center!.y, r: e.radius! }] : []))
-  return { lines, circles }
-}
-/** The same from an SVG file, its y turned up again. */
-function readSvg(text: string) {
-  const attribute = (tag: string, name: string) => Number(new RegExp(` ${name}="([^"]+)"`).exec(tag)![1])
-  const layers = text.split(/<g id="(?=wood"|hidden"|new"|cut"|middle"|size")/).slice(1)
-  return layers.flatMap((block) => {
-    const layer = block.slice(0, block.indexOf('"'))
-    return [...block.matchAll(/<line [^>]+>/g)].map(([tag]) => ({ layer, a: [attribute(tag, 'x1'), -attribute(tag, 'y1')], b: [attribute(tag, 'x2'), -attribute(tag, 'y2')] }))
-  })
-}
-/** Rectangles put together again from their four lines, in a layer: each as its size along and across, largest first. */
-function blocks(lines: readonly Line[], layer: string): { longMm: number, thickMm: number, middleY: number }[] {
-  const own = lines.filter(l => l.layer === layer)
-  const level = own.filter(l => Math.abs(l.a[1] - l.b[1]) < 0.01)
-  const upright = own.filter(l => Math.abs(l.a[0] - l.b[0]) < 0.01)
-  const near = (p: number, q: number) => Math.abs(p - q) < 0.02
-  return upright.flatMap((u) => {
-    const [low, high] = [Math.min(u.a[1], u.b[1]), Math.max(u.a[1], u.b[1])]
-    const bottom = level.find(l => near(l.a[1], low) && near(Math.min(l.a[0], l.b[0]), u.a[0]))
-    const top = bottom && level.find(l => near(l.a[1], high) && near(Math.min(l.a[0], l.b[0]), u.a[0]) && near(Math.abs(l.a[0] - l.b[0]), Math.abs(bottom.a[0] - bottom.b[0])))
-    return bottom && top ? [{ longMm: Math.abs(bottom.a[0] - bottom.b[0]), thickMm: high - low, middleY: (low + high) / 2 }] : []
-  }).sort((a, b) => b.longMm - a.longMm || b.thickMm - a.thickMm)
 }
 
 const CASES = [

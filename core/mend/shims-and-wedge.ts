@@ -45,6 +45,8 @@ function consider(c: JointCase): Verdict {
     stock: [...shimmed.stock, ...wedged.stock],
     // The shims are on before the kerf is sawn, or its saw tears them.
     steps: [...shimmed.steps, { ...using(before('glue-shims', 3, say`Glue the shims to the tenon and let them set before it is kerfed.`), 'brush', 'strap'), waitMin: SHIMS_SET_MIN }, ...wedged.steps],
+    ...(wedged.settings ? { settings: wedged.settings } : {}),
+    ...(wedged.scrap ? { scrap: wedged.scrap } : {}),
     cautions: [...new Set([...shimmed.cautions, ...wedged.cautions])],
     leavesGapMm: Math.max(shimmed.leavesGapMm, wedged.leavesGapMm),
     removedCm3: shimmed.removedCm3 + wedged.removedCm3,

@@ -98,6 +98,7 @@ function consider(c: JointCase): Verdict {
       ...(isTapered(cheek) ? [using(before('taper-shims', 8, say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`), 'block-plane', 'caliper')] : []),
       using(before('fit-shims', 7, say`Fit dry by hand pressure; shave a shim if it wants the mallet.`), 'block-plane'),
     ],
+    scrap: say`Plane one shaving and measure it at both ends before the rest: it is to be ${fitMm(atMouth)} all along.`,
     cautions: ['blade'], leavesGapMm: FOR_GLUE_MM, removedCm3: 0, hold: { low: 0.65, high: 0.92 },
   }
 }

@@ -28,8 +28,6 @@ const CORE_SHARE = 1 / 2
 const UNDER_HOLE_MM = 0.1
 const OVER_CORE_MM = 0.1
 const SETS_MIN = 60
-/** Bits, largest first, millimetres. */
-const BITS_MM = Array.from({ length: 21 }, (_, i) => 25 - i)
 
 function consider(c: JointCase): Verdict {
   const fit = roundFit(c)
@@ -38,7 +36,7 @@ function consider(c: JointCase): Verdict {
   const gapMm = fit.holeMm - fit.pegMm
   if (gapMm <= EASY_FIT_MM + 1e-9) return no(say`${fitMm(gapMm)} is an easy fit: no wood has to be taken off the tenon for it`)
   if (!isEven(fit.gap)) return no(say`the socket is wider at one end: a straight collar fits neither`)
-  const coreMm = BITS_MM.find(d => (fit.holeMm - UNDER_HOLE_MM - d) / 2 >= WALL_MM - 1e-9 && d < fit.pegMm)
+  const coreMm = [...c.bitsMm].sort((a, b) => b - a).find(d => (fit.holeMm - UNDER_HOLE_MM - d) / 2 >= WALL_MM - 1e-9 && d < fit.pegMm)
   if (coreMm === undefined || coreMm < CORE_SHARE * fit.pegMm) {
     const least = CORE_SHARE * fit.pegMm
     return no(say`${mm(WALL_MM)} of collar in a hole of ${mm(fit.holeMm)} leaves a core under half the tenon (${mm(least)})`)
@@ -97,6 +95,8 @@ function consider(c: JointCase): Verdict {
       { ...using(before('glue-collar', 5, say`Glue it on, its end grain against the shoulder, and let it set.`), 'brush'), waitMin: SETS_MIN },
       using(before('fit', 6, say`Fit it dry in the socket by hand pressure.`), 'block-plane', 'caliper'),
     ],
+    settings: [{ what: say`Collar, along its grain`, bitMm: coreMm, stopMm: longMm }],
+    scrap: say`The gauge is a hole in scrap bored with the collar’s own bit: the pared core goes through it by hand, all along. Measure the collar’s wall at both ends.`,
     cautions: ['blade', 'drill'],
     leavesGapMm: UNDER_HOLE_MM,
     removedCm3: Math.PI / 4 * (fit.pegMm ** 2 - coreMm ** 2) * c.joint.depthMm.value / 1000,

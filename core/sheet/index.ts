@@ -1,1 +1,1 @@
-export { across, along, band, boxOf, circle, lengthOf, lineOf, rectangle, type Dimension, type Flat, type Pencil, type Shape, type Sheet, type View } from './sheet'
+export { across, along, band, bar, boxOf, circle, lengthOf, lineOf, polygon, rectangle, slanted, type Dimension, type Flat, type Pencil, type Shape, type Sheet, type View } from './sheet'

@@ -2,10 +2,10 @@
 import { formatBit } from '#core/measure/length'
 import { FORMS } from '#core/piece/joint-forms'
 import { fitClassOf } from '#core/wood/fit'
-import { glueFaces, jointCase, sheetOfJoint, widest } from '#core/mend'
+import { glueFaces, jointCase, widest } from '#core/mend'
 import { faultPhrase } from '#core/condition/fault-words'
 import { tagOf } from '#core/piece/facts'
-import { troubleName, type AnsweredTrouble } from '#core/plan'
+import { sheetFor, troubleName, type AnsweredTrouble } from '#core/plan'
 import { jointName, nameOf } from '#core/piece/names'
 
 const store = usePiece()
@@ -37,10 +37,9 @@ const chosen = computed(() => mends.value.options.find(o => o.id === mends.value
 const work = computed(() => (chosen.value?.verdict.fits ? chosen.value.verdict : null))
 const fitting = computed(() => mends.value.options.filter(o => o.verdict.fits).length)
 const joint = computed(() => (trouble.value && isOfJoint(trouble.value) ? piece.value?.joints.find(j => j.id === trouble.value!.joint) : undefined))
-/** The sheet of a joint’s mend, where it draws one. */
-const drawn = computed(() => (clearances.value && work.value && chosen.value ? sheetOfJoint(clearances.value, chosen.value.id, work.value, title.value) : null))
+/** The sheet of the chosen mend, where it draws one. */
+const drawn = computed(() => (piece.value && plan.value && trouble.value && work.value ? sheetFor(piece.value, plan.value, trouble.value.id) : null))
 const fault = computed(() => piece.value?.faults.find(f => f.id === trouble.value?.fault))
-const part = computed(() => piece.value?.parts.find(p => p.id === trouble.value?.part))
 
 const clearances = computed(() => (piece.value && joint.value && plan.value ? jointCase(piece.value, joint.value, plan.value.school, 0) : null))
 const snapped = computed(() => (clearances.value ? clearances.value.finding.signs['dowel-stub'] === 'seen' : false))
@@ -99,9 +98,8 @@ function choose(mend: string | null): void {
       <MendTable v-if="mends.options.length > 0" :options="mends.options" :chosen="mends.chosen" :picked="mends.picked" :wanted="piece!.choices.mends[trouble.id] ?? null" @choose="choose" />
       <details v-if="mends.chosen && trouble.answer === 'mended'" class="small"><summary>Leave it as it is, or mended otherwise</summary><TroubleList :key="trouble.id" :troubles="[trouble]" alone /></details>
       <CutSheet v-if="work && chosen" :work="work" :title="title">
-        <SheetDrawing v-if="drawn" :sheet="drawn" :name="`${piece.id}-${trouble.tag || 'mend'}`" />
+        <SheetDrawing v-if="drawn" :sheet="drawn" :name="`${piece.id}-${trouble.tag || 'mend'}`" :trouble="trouble.id" />
         <JointSection v-else-if="joint" :joint="joint" :piece="piece" :mend="chosen.id" :work="work" />
-        <PartCut v-else-if="work.design && fault?.kind === 'break' && part" :part="part" :fault="fault" :design="work.design" />
       </CutSheet>
       <LazyYearChart v-if="joint" :piece="piece" :joint="joint" :work="work" />
       <div class="pair">

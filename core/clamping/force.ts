@@ -38,5 +38,28 @@ export function faceForce(areaMm2: number, pressureMPa: Range, tiltDeg = 0): Fig
   }
 }
 
+/** Tension left after a strap has gone round a corner, waxed or not: e to the minus 0.3 times a right angle (docs/sources.md#clamp-forces, medium). */
+const PAST_CORNER = Math.exp(-0.3 * Math.PI / 2)
+/** Pressure that a mitre in end grain wants: enough for contact, not so much that it slides, MPa (docs/sources.md#clamp-forces, low). */
+const MITRE_PRESSURE_MPA: Range = [0.15, 0.4]
+
+/**
+ * Tension of a strap round a mitred frame, kN, pulled at the middle of one side. At a corner both sides are pushed home by the
+ * tension there; square to the slant that is 0.71 of it. The two far corners have the least: the mean of what is left past one
+ * corner and past two.
+ */
+export function mitreTension(faceAreaMm2: number): Figure {
+  const leastShare = Math.SQRT1_2 * (PAST_CORNER + PAST_CORNER ** 2) / 2
+  const [low, high] = MITRE_PRESSURE_MPA.map(p => p * faceAreaMm2 / leastShare / 1000) as [number, number]
+  return {
+    value: (low + high) / 2, low, high, unit: 'kN',
+    derivation: {
+      rule: 'Pressure × face of a corner / (0.71 × the mean of 0.62 and 0.39, what is left of the pull at the far corners).',
+      inputs: [input('face of a corner', faceAreaMm2, 'mm2'), input('pressure, low', MITRE_PRESSURE_MPA[0], 'MPa', 'table'), input('pressure, high', MITRE_PRESSURE_MPA[1], 'MPa', 'table')],
+      source: 'clamp-forces', confidence: 'low',
+    },
+  }
+}
+
 /** A wet glue line creeps from about here, degrees off square; dry it still holds and deceives. */
 export const SLIP_DEG = 5

@@ -1,10 +1,11 @@
 import { figureOf, type Figure } from '../measure/figure'
-import { along, distance, dot, negate, type Vec } from '../measure/vec'
-import { frameOfSegment, pointAtHeight, reachToSurfaceMm } from '../piece/geometry'
+import { along, cross, distance, dot, negate, unit, type Vec } from '../measure/vec'
+import { axisLengthMm, frameOfSegment, grainNear, pointAtHeight, reachToSurfaceMm, sectionAt } from '../piece/geometry'
 import { partOf } from '../piece/facts'
 import type { Joint, Part, Piece } from '../piece/schema'
-import { shoulderAreaMm2 } from '../piece/joint-area'
-import { shoulderForce, SLIP_DEG } from './force'
+import { glueAreaMm2, shoulderAreaMm2 } from '../piece/joint-area'
+import type { Range } from '../reference/row'
+import { faceForce, mitreTension, shoulderForce, SLIP_DEG } from './force'
 
 /** One clamp to set: from outer face to outer face along a part, and what it has to do. */
 export interface ClampLine {
@@ -20,19 +21,76 @@ export interface ClampLine {
   /** Degrees between the pull and the face under the jaw; above about 5 it wants a sloped or notched caul. */
   readonly offSquareDeg: number
   readonly needsCaul: boolean
+  /** A strap or cord all round, with a block at each corner; its length is the way round. */
+  readonly around?: boolean
+  /** Through the thickness, where two faces lie on each other. */
+  readonly acrossFaces?: boolean
 }
 
 /** The span and the slope of a clamp's line, with how they came about. */
 export const lineFigures = (line: ClampLine): { span: Figure, offSquare: Figure } => ({
-  span: figureOf(line.spanMm, 'mm', 'From the outer face of one receiving part to that of the other, in line with the part between; 20 mm more for pads.', [], 'drawing'),
+  span: figureOf(line.spanMm, 'mm', line.around ? 'The way round the frame, along the outer edges of its sides; a little more for the corner blocks.' : 'From the outer face of one receiving part to that of the other, in line with the part between; 20 mm more for pads.', [], 'drawing'),
   offSquare: figureOf(line.offSquareDeg, 'deg', 'Angle between the pull and the outer face under the jaw. A wet glue line creeps from about 5°; dry it holds to 15–20° and deceives.', [], 'clamp-forces'),
 })
 
 /** The clamps a set of joints needs: one line along each part that enters, over both its ends. */
 export function clampLines(piece: Piece, joints: readonly Joint[]): ClampLine[] {
   const byPart = new Map<string, Joint[]>()
-  for (const j of joints.filter(x => !isRubbed(piece, x))) byPart.set(j.enters, [...(byPart.get(j.enters) ?? []), j])
-  return [...byPart].map(([part, own]) => lineFor(piece, partOf(piece, part), own))
+  const mitres = joints.filter(j => j.form.kind === 'mitre')
+  for (const j of joints.filter(x => !isRubbed(piece, x) && !mitres.includes(x))) byPart.set(j.enters, [...(byPart.get(j.enters) ?? []), j])
+  const laps = joints.filter(j => j.form.kind === 'half-lap').map(j => acrossLap(piece, j))
+  return [...(mitres.length > 0 ? [roundFrame(piece, mitres)] : []), ...[...byPart].map(([part, own]) => lineFor(piece, partOf(piece, part), own)), ...laps]
+}
+
+/** The faces of a lap are pressed square to them; a pull along it only brings its shoulder home (docs/sources.md#clamp-forces, low). */
+const LAP_PRESSURE_MPA: Range = [0.3, 0.7]
+
+function acrossLap(piece: Piece, joint: Joint): ClampLine {
+  const [entering, receiving] = [partOf(piece, joint.enters), partOf(piece, joint.receives)]
+  const middle = along(joint.at, negate(joint.withdraw), joint.depthMm.value / 2)
+  const way = unit(cross(joint.withdraw, grainNear(receiving, middle)))
+  const { widthMm, depthMm } = sectionAt(entering, 0)
+  const half = Math.min(widthMm, depthMm) / 2
+  return {
+    part: entering.id,
+    label: null,
+    joints: [joint.id],
+    from: along(middle, way, -half),
+    to: along(middle, way, half),
+    spanMm: 2 * half,
+    force: faceForce(glueAreaMm2(joint), LAP_PRESSURE_MPA),
+    offSquareDeg: 0,
+    needsCaul: false,
+    acrossFaces: true,
+  }
+}
+
+/** One strap round a mitred frame closes all its corners at once; a bar across would push them past each other. */
+function roundFrame(piece: Piece, mitres: readonly Joint[]): ClampLine {
+  const all = piece.joints.filter(j => j.form.kind === 'mitre')
+  const parts = [...new Set(all.flatMap(j => [j.enters, j.receives]))].map(id => partOf(piece, id))
+  const roundMm = parts.reduce((sum, p) => sum + axisLengthMm(p) + sectionAt(p, 0.5).widthMm, 0)
+  const corners = mitres.map(j => j.at)
+  const [from, to] = farthest(corners.length > 1 ? corners : [corners[0]!, parts[0]!.axis.at(-1)!])
+  const forces = mitres.map(j => mitreTension(glueAreaMm2(j)))
+  return {
+    part: mitres[0]!.enters,
+    label: null,
+    joints: mitres.map(j => j.id),
+    from,
+    to,
+    spanMm: roundMm,
+    force: forces.reduce((a, b) => (b.value > a.value ? b : a)),
+    offSquareDeg: 0,
+    needsCaul: false,
+    around: true,
+  }
+}
+
+/** Of some points the two farthest apart. */
+function farthest(points: readonly Vec[]): [Vec, Vec] {
+  const pairs = points.flatMap((a, i) => points.slice(i + 1).map((b): [Vec, Vec] => [a, b]))
+  return pairs.reduce((best, pair) => (distance(...pair) > distance(...best) ? pair : best))
 }
 
 /** A corner block is rubbed home and held by its screws: no bar is set along it. */

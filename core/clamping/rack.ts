@@ -12,10 +12,13 @@ export const PADS_MM = 20
 export const wholeRack = (rows: readonly RackRow[]): RackClamp[] =>
   rows.flatMap(row => Array.from({ length: row.count }, (_, nth) => ({ row, nth: nth + 1, freeAtMin: 0 })))
 
-/** Whether a kind of clamp spans the line and can pull what it needs. */
+/** Whether a kind of clamp spans the line and can pull what it needs; round a frame goes only a strap. */
 export function canServe(row: RackRow, line: ClampLine): boolean {
   const type = clampNamed(row.type)
-  return type.spans && row.openingMm >= line.spanMm + PADS_MM && type.forceKn[1] >= (line.force.low ?? line.force.value)
+  if (line.around) return row.type === 'strap' && row.openingMm >= line.spanMm + PADS_MM && type.forceKn[1] >= (line.force.low ?? line.force.value)
+  // A short jaw will do across two faces.
+  const reaches = type.spans || (line.acrossFaces === true && (row.type === 'c-clamp' || row.type === 'handscrew'))
+  return reaches && row.openingMm >= line.spanMm + PADS_MM && type.forceKn[1] >= (line.force.low ?? line.force.value)
 }
 
 /** Clamps are things: each line gets its own, the least able that will do, the hardest line first. `null` where none is free. */

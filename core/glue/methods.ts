@@ -38,12 +38,19 @@ const METHODS: Readonly<Record<OldGlue, readonly Method[]>> = {
 /** Glues that let go of the wood without a saw: what was stuck with them can be set right. */
 export const letsGo = (glue: OldGlue): boolean => METHODS[glue].some(m => !m.cautions.includes('blade')) && glue !== 'unknown'
 
+/** Leaf on its ground stands no water, heat or solvent: what is dry, or nothing but the blade, and all of it from the back. */
+function dryOnly(methods: readonly Method[]): MethodChoice {
+  const dry = methods.find(m => m.harms.length === 0 && m.soakMin === 0) ?? methods[methods.length - 1]!
+  return { how: say`from the back, the gilded face kept dry: ${dry.words}`, soakMin: dry.soakMin, cautions: dry.cautions }
+}
+
 export interface MethodChoice { readonly how: Phrase, readonly soakMin: number, readonly cautions: readonly CautionId[] }
 
 /** The gentlest way to undo a glue that the finish near by stands. A finish nobody has named is treated as shellac. */
 export function methodFor(glue: OldGlue, finish: Finish, species: string): MethodChoice {
   const near: Finish = finish === 'unknown' ? 'shellac' : finish
   const methods = METHODS[glue]
+  if (finish === 'gilded') return dryOnly(methods)
   const stains = (m: Method) => Boolean(m.stainsTannin) && TANNIN_WOODS.has(species)
   const allowed = methods.find(m => !m.harms.includes(near) && !stains(m))
   if (allowed) return { how: say`${allowed.words}`, soakMin: allowed.soakMin, cautions: finish === 'paint' ? [...allowed.cautions, 'paint'] : allowed.cautions }

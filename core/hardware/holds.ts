@@ -1,6 +1,6 @@
 import { isGlued } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
-import type { Joint, Piece } from '../piece/schema'
+import type { Joint, JointForm, Piece } from '../piece/schema'
 import type { HoldFault, HoldKind, HoldState } from '../piece/words'
 import { HINDRANCE, isMetal, WAYS_OUT } from './ways-out'
 
@@ -22,12 +22,22 @@ export interface HeldBy {
 const FAMILIES: readonly (readonly HoldKind[])[] = [['screw', 'plugged-screw', 'snapped-screw'], ['hanger-bolt', 'bolt']]
 const isAlike = (a: HoldKind, b: HoldKind): boolean => a === b || FAMILIES.some(f => f.includes(a) && f.includes(b))
 
+/** Nails and keys across a mitre; a spline lies in both faces and locks nothing. */
+const LOCKS_OF_MITRE: Readonly<Record<Extract<JointForm, { kind: 'mitre' }>['lock'], { kind: HoldKind, count: number }[]>> = {
+  'none': [],
+  'spline': [],
+  'keys': [{ kind: 'key', count: 2 }],
+  'back-key': [{ kind: 'key', count: 1 }],
+  'nails': [{ kind: 'brad', count: 2 }],
+}
+
 /** What a joint is held by, by its make alone. */
 function madeWith({ form }: Joint): { kind: HoldKind, count: number }[] {
   switch (form.kind) {
     case 'mortise-and-tenon': return [...(form.pinned ? [{ kind: 'wooden-pin' as const, count: 1 }] : []), ...(form.wedged ? [{ kind: 'wedge' as const, count: 2 }] : [])]
     case 'round-tenon': return form.wedged ? [{ kind: 'wedge', count: 1 }] : []
     case 'butt': return form.screws > 0 ? [{ kind: 'screw', count: form.screws }] : []
+    case 'mitre': return LOCKS_OF_MITRE[form.lock]
     case 'bolted': return [{ kind: 'hanger-bolt', count: form.count }, ...(form.bracket ? [{ kind: 'corner-bracket' as const, count: 1 }] : [])]
     case 'knuckle': return [{ kind: 'hinge-pin', count: 1 }]
     case 'fixing': return [{ kind: form.by, count: form.count }]

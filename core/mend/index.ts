@@ -1,10 +1,12 @@
 import { say, type Phrase } from '../measure/phrase'
 import type { TroubleKind } from '../condition/troubles'
 import type { School } from '../piece/words'
+import { backKey } from './back-key'
 import { boredTenon } from './bored-tenon'
 import { castorSocket } from './castor-socket'
 import { closeSplit } from './close-split'
 import { copyPart } from './copy-part'
+import { cornerKeys } from './corner-keys'
 import { cornerBlock } from './corner-block'
 import { dowelBreak } from './dowel-break'
 import { drawnPin } from './drawn-pin'
@@ -39,12 +41,13 @@ import { settingWords } from './setting'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
+import { spline } from './spline'
 import type { WoodCase } from './wood-case'
 
 /** Mends of a loose joint. */
 export const MENDS: readonly Mend<JointCase>[] = [
   reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut, renewWedge,
-  plugAndTenon, screwFace, putRight,
+  plugAndTenon, screwFace, putRight, cornerKeys, backKey, spline,
 ]
 
 /** Mends of everything else, by the kind of trouble each answers. */

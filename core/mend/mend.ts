@@ -4,7 +4,7 @@ import type { Phrase } from '../measure/phrase'
 import { findingOf, isFaulty, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Finding, Joint, Part, Piece } from '../piece/schema'
-import type { ClearanceKey, JointState, OldGlue, School } from '../piece/words'
+import type { ClearanceKey, Finish, JointState, OldGlue, School } from '../piece/words'
 import { isMetal, locksOf } from '../hardware'
 import { METRIC_BITS_MM } from '../reference/bits'
 import type { CautionId } from '../reference/cautions'
@@ -39,6 +39,8 @@ export interface JointCase {
   /** It holds, but out of its old line; and by how much, where the repair that did it was recorded with its step. */
   readonly stepped: boolean
   readonly steppedMm: Measured | null
+  /** The finish near it. */
+  readonly finish: Finish
   /** Bits in the shop’s drawer, millimetres. */
   readonly bitsMm: readonly number[]
 }
@@ -139,6 +141,7 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
     ...pinsIn(piece, joint),
     metal: locksOf(piece, joint).some(h => isMetal(h.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
+    finish: partOf(piece, joint.enters).finish ?? piece.intake.finish,
     stepped: !isFaulty(finding.state) && finding.signs['step-in-line'] === 'seen',
     steppedMm: piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint === joint.id && f.offMm ? [f.offMm] : []))[0] ?? null,
   }

@@ -1,6 +1,7 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
+import { mitreOf, sizing } from './mitre-case'
 import { before, using } from '../work'
 
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
@@ -41,7 +42,8 @@ function consider(c: JointCase): Verdict {
         before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`),
         'swab',
       ),
-      before('fit', 5, say`Fit dry: it goes together by hand and the shoulder closes all round.`),
+      before('fit', 5, say`Fit dry: it goes together by hand and the ${mitreOf(c) ? 'slant' : 'shoulder'} closes all round.`),
+      ...(mitreOf(c) ? sizing(c) : []),
     ],
   }
 }

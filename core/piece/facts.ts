@@ -45,6 +45,9 @@ export function withoutMissing(piece: Piece): Piece {
 
 /** A table is used, not sat in. */
 export const isTable = (piece: Piece): boolean => piece.parts.some(p => p.role === 'top')
+/** A frame lies in one plane and hangs or leans: it has no feet. */
+export const isFlatFrame = (piece: Piece): boolean => piece.parts.some(p => p.role === 'stile')
+export const isSatIn = (piece: Piece): boolean => !isTable(piece) && !isFlatFrame(piece)
 
 export const tagOf = (joint: Pick<Joint, 'number'>): string => `J${joint.number}`
 export const partOf = (piece: Piece, partId: string): Part => {

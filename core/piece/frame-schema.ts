@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { LengthMm, MeasuredSchema } from '../measure/measured-schema'
 import { Id, Name, Species, UnitVec, VecMm } from './basic-schema'
-import { FINISHES, FIXINGS, SHOW_FACES } from './words'
+import { FINISHES, FIXINGS, MITRE_LOCKS, SHOW_FACES } from './words'
 
 /** Width and depth of a part's section at a share of the way along its axis, millimetres. */
 export const Station = z.strictObject({ along: z.number().min(0).max(1), widthMm: z.number().positive().max(2000), depthMm: z.number().positive().max(2000) })
@@ -46,6 +46,8 @@ const Housing = z.strictObject({ kind: z.literal('housing'), thicknessMm: Length
 const Bridle = z.strictObject({ kind: z.literal('bridle'), thicknessMm: LengthMm, widthMm: LengthMm })
 const HalfLap = z.strictObject({ kind: z.literal('half-lap'), thicknessMm: LengthMm, widthMm: LengthMm })
 const Butt = z.strictObject({ kind: z.literal('butt'), thicknessMm: LengthMm, widthMm: LengthMm, screws: z.number().int().min(0).max(12) })
+/** Two ends cut to half a corner each, face on face: width is along the slant, from the outer corner to the inner. */
+const Mitre = z.strictObject({ kind: z.literal('mitre'), thicknessMm: LengthMm, widthMm: LengthMm, lock: z.enum(MITRE_LOCKS) })
 const Bolted = z.strictObject({ kind: z.literal('bolted'), count: z.number().int().min(1).max(4), diameterMm: LengthMm, bracket: z.boolean() })
 /** A wooden hinge: fingers that interlock on a pin. It turns about the pin, from where it is drawn to its stop. */
 const Knuckle = z.strictObject({
@@ -61,7 +63,7 @@ const Fixing = z.strictObject({ kind: z.literal('fixing'), by: z.enum(FIXINGS), 
 /** Lies where it is, held by its own weight: a drop-in seat, a cushion frame, a tray. */
 const Rest = z.strictObject({ kind: z.literal('rest'), thicknessMm: LengthMm, widthMm: LengthMm })
 
-export const JointForm = z.discriminatedUnion('kind', [Tenon, Dowels, RoundTenon, Housing, Bridle, HalfLap, Butt, Bolted, Knuckle, Fixing, Rest]).meta({ id: 'jointForm' })
+export const JointForm = z.discriminatedUnion('kind', [Tenon, Dowels, RoundTenon, Housing, Bridle, HalfLap, Butt, Mitre, Bolted, Knuckle, Fixing, Rest]).meta({ id: 'jointForm' })
 export type JointForm = z.infer<typeof JointForm>
 
 export const Joint = z.strictObject({

@@ -7,7 +7,7 @@ import type { Joint, Piece } from './schema'
 export function glueAreaMm2({ form, depthMm }: Joint): number {
   if (!FORMS[form.kind].glued) return 0
   switch (form.kind) {
-    case 'butt': return form.thicknessMm.value * form.widthMm.value
+    case 'butt': case 'mitre': return form.thicknessMm.value * form.widthMm.value
     case 'half-lap': return depthMm.value * form.widthMm.value
     case 'mortise-and-tenon': case 'housing': case 'bridle': return 2 * depthMm.value * form.widthMm.value
     case 'dowel': return form.count * Math.PI * form.diameterMm.value * (depthMm.value + DOWEL_IN_RAIL_DIAMETERS * form.diameterMm.value)

@@ -2,7 +2,7 @@ import type { Joint, JointForm } from './frame-schema'
 import type { ClearanceKey, JointSizeKey } from './words'
 
 export type JointKind = JointForm['kind']
-export const JOINT_KINDS = ['mortise-and-tenon', 'dowel', 'round-tenon', 'housing', 'bridle', 'half-lap', 'butt', 'bolted', 'knuckle', 'fixing', 'rest'] as const satisfies readonly JointKind[]
+export const JOINT_KINDS = ['mortise-and-tenon', 'dowel', 'round-tenon', 'housing', 'bridle', 'half-lap', 'butt', 'mitre', 'bolted', 'knuckle', 'fixing', 'rest'] as const satisfies readonly JointKind[]
 
 interface FormRow {
   readonly label: string
@@ -25,6 +25,7 @@ export const FORMS: Readonly<Record<JointKind, FormRow>> = {
   'bridle': { label: 'bridle joint', fit: 'cheeks', glued: true, moves: false, flat: false },
   'half-lap': { label: 'half lap', fit: 'face', glued: true, moves: false, flat: false },
   'butt': { label: 'butt joint', fit: 'face', glued: true, moves: false, flat: true },
+  'mitre': { label: 'mitre', fit: 'face', glued: true, moves: false, flat: true },
   'bolted': { label: 'bolted corner', fit: 'round', glued: false, moves: false, flat: false },
   'knuckle': { label: 'knuckle hinge', fit: 'round', glued: false, moves: true, flat: false },
   'fixing': { label: 'fixing', fit: 'face', glued: false, moves: false, flat: false },
@@ -47,6 +48,7 @@ export function formWords(form: JointForm): string {
   const { label } = FORMS[form.kind]
   const special = (['through', 'wedged', 'haunched', 'pinned'] as const).filter(key => (form as Partial<Record<string, unknown>>)[key] === true)
   if (form.kind === 'fixing') return `${form.count} × ${form.by.replaceAll('-', ' ')}`
+  if (form.kind === 'mitre' && form.lock !== 'none') return `${label} with ${form.lock.replaceAll('-', ' ')}`
   const count = form.kind === 'dowel' || form.kind === 'bolted' ? `${form.count} × ` : ''
   return `${count}${special.length > 0 ? `${special.join(', ')} ` : ''}${label}`
 }
@@ -64,6 +66,7 @@ export function usualForm(kind: JointKind, widthMm: number, depthMm: number): Jo
     case 'bridle': return { kind, thicknessMm: assumed(Math.max(1, Math.round(thin / 3))), widthMm: assumed(tall) }
     case 'half-lap': return { kind, thicknessMm: assumed(half(thin)), widthMm: assumed(tall) }
     case 'butt': return { kind, thicknessMm: assumed(thin), widthMm: assumed(tall), screws: 0 }
+    case 'mitre': return { kind, thicknessMm: assumed(thin), widthMm: assumed(Math.round(tall * Math.SQRT2)), lock: 'none' }
     case 'bolted': return { kind, count: 1, diameterMm: assumed(8), bracket: false }
     case 'fixing': return { kind, by: 'screw', count: 1, thicknessMm: assumed(thin), widthMm: assumed(tall) }
     case 'rest': return { kind, thicknessMm: assumed(thin), widthMm: assumed(tall) }
@@ -78,7 +81,7 @@ export const DOWEL_IN_RAIL_DIAMETERS = 2.5
 export interface PegShape { readonly shape: 'rectangle' | 'round', readonly thicknessMm: number, readonly widthMm: number, readonly count: number, readonly spacingMm: number }
 
 export function pegShapeOf(form: JointForm): PegShape | null {
-  if (form.kind === 'butt' || form.kind === 'fixing' || form.kind === 'rest') return null
+  if (form.kind === 'butt' || form.kind === 'mitre' || form.kind === 'fixing' || form.kind === 'rest') return null
   if ('widthMm' in form) return { shape: 'rectangle', thicknessMm: form.thicknessMm.value, widthMm: form.widthMm.value, count: 1, spacingMm: 0 }
   const d = form.diameterMm.value
   const spacingMm = form.kind === 'dowel' ? form.spacingMm.value : 4 * d

@@ -26,20 +26,22 @@ export type JointSizeKey = (typeof JOINT_SIZES)[number]
 export const METALS = ['screw', 'plugged-screw', 'snapped-screw', 'brad', 'nail', 'staple', 'wooden-pin', 'wedge', 'hanger-bolt', 'corner-bracket'] as const
 
 /** All that can hold two things together besides glue, wood among it, and what sits on a part and has to come off first. */
-export const HOLD_KINDS = [...METALS, 'bolt', 'plate', 'button', 'clip', 'glue-block', 'hinge-pin', 'castor', 'covering', 'web'] as const
+export const HOLD_KINDS = [...METALS, 'bolt', 'plate', 'button', 'clip', 'glue-block', 'hinge-pin', 'castor', 'covering', 'web', 'key'] as const
 export type HoldKind = (typeof HOLD_KINDS)[number]
 /** What a hold does: `gone` is one that was there and is lost. */
 export const HOLD_STATES = ['not-looked', 'holds', 'loose', 'gone'] as const
 export type HoldState = (typeof HOLD_STATES)[number]
 export const HOLD_FAULTS = ['stripped', 'bent', 'snapped', 'seized', 'split-wood', 'crushed-wood', 'worn', 'binds'] as const
 export type HoldFault = (typeof HOLD_FAULTS)[number]
+/** What a mitred corner has besides its glue. */
+export const MITRE_LOCKS = ['none', 'spline', 'keys', 'back-key', 'nails'] as const
 /** By what a top, a plate or a mechanism is fixed. */
 export const FIXINGS = ['button', 'screw', 'clip', 'glue-block', 'plate'] as const
 
 export const OLD_GLUES = ['protein', 'pva', 'epoxy', 'polyurethane', 'cyanoacrylate', 'construction', 'urea', 'none', 'unknown'] as const
 export type OldGlue = (typeof OLD_GLUES)[number]
 
-export const FINISHES = ['unknown', 'shellac', 'wax', 'lacquer', 'oil', 'varnish', 'polyurethane', 'paint', 'bare'] as const
+export const FINISHES = ['unknown', 'shellac', 'wax', 'lacquer', 'oil', 'varnish', 'polyurethane', 'paint', 'gilded', 'bare'] as const
 export type Finish = (typeof FINISHES)[number]
 
 export const AGES = ['unknown', 'modern', 'old'] as const

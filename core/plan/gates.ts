@@ -1,6 +1,6 @@
 import type { WholePieceReading } from '../cause'
 import { q, say } from '../measure/phrase'
-import { tagOf } from '../piece/facts'
+import { isFlatFrame, tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { Draft } from './draft'
@@ -67,7 +67,7 @@ export function gatesOf(piece: Piece, { mends, apart, tasks }: Draft, { troubles
       id: 'dry-run',
       step: 'glue-up',
       done: tasks.every(t => t.kind !== 'dry-run' || t.done),
-      words: tasks.some(t => t.kind === 'dry-run') ? say`Dry run: every joint closes, square, four feet down, clamps rehearsed` : say`Nothing comes apart that has to be closed dry first`,
+      words: tasks.some(t => t.kind === 'dry-run') ? say`Dry run: every joint closes, square, ${isFlatFrame(piece) ? 'flat' : 'four feet down'}, clamps rehearsed` : say`Nothing comes apart that has to be closed dry first`,
     },
   ]
 }

@@ -1,7 +1,7 @@
 import { closedIn, linesOf, type Stage } from '../glueup'
 import { holdsOf, isMetal, isOfItsMake, WAYS_OUT } from '../hardware'
 import { joined, q, say, type Phrase } from '../measure/phrase'
-import { tagOf } from '../piece/facts'
+import { isFlatFrame, tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { together, tool, type ToolUse } from '../reference/tools'
 import { handsOn, type Task } from '../work'
@@ -45,7 +45,7 @@ export function dryRun(g: Graph, mending: readonly Task[]): Task | null {
     clockMin: null,
     tools: [tool('mallet'), tool('square'), tool('strap')],
     title: say`Dry run`,
-    words: say`Close everything without glue, stage by stage, with its clamps: every shoulder home, diagonals alike, four feet down.`,
+    words: say`Close everything without glue, stage by stage, with its clamps: every shoulder home, diagonals alike, ${isFlatFrame(g.job.piece) ? 'flat on the board without twist' : 'four feet down'}.`,
     why: say`What is found out now costs nothing; with glue on every surface it costs the piece.`,
     facts,
     done: left.length === 0 || g.done.has(facts),
@@ -126,7 +126,7 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   const usableMin = Math.min(...lines.map(line => (g.settled.glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
   const glues = [...new Set(lines.flatMap(line => g.settled.glueOf(line)?.glue.label ?? []))].join(' and ')
   const own = wetSteps(g, lines)
-  const rest = say`${stage.lines.length > 0 ? 'clamp, ' : ''}${stage.joints.length > 0 ? 'check diagonals and feet, ' : 'see that it is straight, '}wipe`
+  const rest = say`${stage.lines.length > 0 ? 'clamp, ' : ''}${stage.joints.length > 0 ? isFlatFrame(g.job.piece) ? 'check diagonals and twist, ' : 'check diagonals and feet, ' : 'see that it is straight, '}wipe`
   const dry = stage.dry.length === 0 ? say`` : say` No glue in ${stage.dry.map(id => tagOf(jointOf(g.job.piece, id))).join(', ')}: its hardware back, drawn up last.`
   const back = putBack(g, stage)
   return {
@@ -150,9 +150,13 @@ function putBack(g: Graph, stage: Stage): Phrase {
   const inPlace = new Set(g.settled.apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint))
   const closed = stage.joints.filter(id => !stage.dry.includes(id) && !inPlace.has(id))
   const made = closed.map(id => jointOf(piece, id)).flatMap(j => holdsOf(piece, j).filter(h => isOfItsMake(j, h.kind)))
-  const kinds = [...new Set(made.map(h => h.kind))]
+  // Keys go in when the corner has cured, and the mend that cuts them tells them itself.
+  const isKeyed = (joint: string) => ['corner-keys', 'back-key'].includes(g.settled.mends.find(m => m.joint === joint)?.chosen ?? '')
+  const told = made.filter(h => h.kind !== 'key' || !isKeyed(h.joint))
+  const kinds = [...new Set(told.map(h => h.kind))]
   const words = kinds.map((kind) => {
-    const tags = made.filter(h => h.kind === kind).map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`).join(', ')
+    const tags = told.filter(h => h.kind === kind).map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`).join(', ')
+    if (kind === 'key') return say` New keys across ${tags} in the old slots, once it has cured.`
     return isMetal(kind) ? say` ${capital(WAYS_OUT[kind].label)}s back in ${tags}, drawn up when the clamps are on.` : say` New: ${WAYS_OUT[kind].label} in ${tags}.`
   })
   return joined(words, '')

@@ -9,7 +9,7 @@ import { troubleName } from '../plan/trouble-words'
 import { glueNamed } from '../reference/glues'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
-import { faultyJoints, findingOf, isGlued, isTable, missingParts, presentJoints, tagOf } from '../piece/facts'
+import { faultyJoints, findingOf, isGlued, isSatIn, missingParts, presentJoints, tagOf } from '../piece/facts'
 import type { Hold, Joint, Piece } from '../piece/schema'
 import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
@@ -123,7 +123,7 @@ function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
 function forTheNext(piece: Piece, plan: Plan): RecordSection {
   return { title: 'For the next repairer', lines: [
     ...gluesUsed(piece, plan),
-    ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line(isTable(piece) ? 'Not to be used before' : 'Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),
+    ...(plan.returnMin !== null && Number.isFinite(plan.returnMin) ? [line(!isSatIn(piece) ? 'Not to be used before' : 'Not to be sat in before', say`${describeWallTime(plan.returnMin, plan.startMin)}`)] : []),
     line('Caution', say`${CAUTIONS.return}`),
   ] }
 }

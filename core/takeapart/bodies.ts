@@ -12,6 +12,9 @@ export interface Tie {
   readonly playMm: number
   /** Two flat faces with nothing in each other: it parts any way off the face, and slides along it. */
   readonly flat?: boolean | undefined
+  /** Of a mitre the way square to its frame’s plane; one that is tongued stays in that plane. */
+  readonly square?: Vec | undefined
+  readonly tongued?: boolean | undefined
   /** The tie whose tenon passes this one in a hole they share: it has to be out first, or come out in the same move. */
   readonly waitsFor?: string | undefined
   /** The tie it shares a hole with, where nobody has seen which passes which: neither comes out while the other is shut. */
@@ -29,9 +32,10 @@ export interface Separation {
 }
 
 /** Sideways give a joint asks for when it leaves along `direction`, millimetres; Infinity against its line. */
-export function giveNeededMm(tie: Pick<Tie, 'withdraw' | 'depthMm' | 'playMm' | 'flat'>, direction: Vec): number {
+export function giveNeededMm(tie: Pick<Tie, 'withdraw' | 'depthMm' | 'playMm' | 'flat' | 'square' | 'tongued'>, direction: Vec): number {
   const [ux, uy, uz] = tie.withdraw
   const cos = ux * direction[0] + uy * direction[1] + uz * direction[2]
+  if (tie.tongued && tie.square && Math.abs(dot(tie.square, direction)) > 1e-6) return Infinity
   if (tie.flat) return cos >= -1e-9 ? 0 : Infinity
   if (cos <= 1e-9) return Infinity
   return Math.max(0, tie.depthMm * Math.sqrt(Math.max(0, 1 - cos * cos)) - tie.playMm)
@@ -127,6 +131,8 @@ const SAME_MIDWAY = 0.9995
 function candidateDirections(ties: readonly Tie[]): Vec[] {
   const lines: Vec[] = []
   const put = (d: Vec) => [d, negate(d)].forEach((way) => { if (!lines.some(l => dot(l, way) > 0.99999)) lines.push(way) })
+  // A side between two mitres goes straight out, not along either.
+  for (const between of betweenOf(ties.filter(t => t.square))) put(between)
   for (const t of ties) put(t.withdraw)
   for (const edge of edgesOf(ties.filter(t => t.flat))) put(edge)
   const midways: Vec[] = []
@@ -138,6 +144,12 @@ function candidateDirections(ties: readonly Tie[]): Vec[] {
     }
   }
   return [...lines, ...midways]
+}
+
+/** Midway between the two mitres of one side. */
+function betweenOf(mitres: readonly Tie[]): Vec[] {
+  return mitres.flatMap((a, i) => mitres.slice(i + 1).filter(b => a.enters === b.enters).map(b => add(a.withdraw, b.withdraw)))
+    .filter(way => length(way) > 1e-3).map(unit)
 }
 
 /** The lines in which two flat faces of one part meet. */

@@ -1,6 +1,6 @@
 import type { BreakTie, Standing } from '../bodies'
 import { glueFaces, jointCase, widest } from '../mend'
-import { distance, dot, negate, type Vec } from '../measure/vec'
+import { cross, distance, dot, negate, subtract, unit, type Vec } from '../measure/vec'
 import { findingOf, isLoose, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
@@ -37,7 +37,15 @@ function asTie(piece: Piece, j: Joint): Tie {
   const playMm = isLoose(piece, j) ? widest(glueFaces(jointCase(piece, j, 'everyday', 0))) : 0
   const flat = FORMS[j.form.kind].flat
   const withdraw = flat ? faceOf(piece, j) : j.withdraw
-  return { id: j.id, enters: j.enters, receives: j.receives, withdraw, depthMm: j.depthMm.value, playMm, flat }
+  const square = j.form.kind === 'mitre' ? squareToFrame(piece, j) : undefined
+  const tongued = j.form.kind === 'mitre' && j.form.lock === 'spline'
+  return { id: j.id, enters: j.enters, receives: j.receives, withdraw, depthMm: j.depthMm.value, playMm, flat, square, tongued }
+}
+
+/** The way square to the plane of a frame’s corner. */
+function squareToFrame(piece: Piece, j: Joint): Vec {
+  const { axis } = partOf(piece, j.enters)
+  return unit(cross(subtract(axis.at(-1)!, axis[0]!), j.withdraw))
 }
 
 /** The way the face looks on which a part lies flat: what it enters is flat there, and its own end is cut to it. */

@@ -1,4 +1,5 @@
 import { variant, type Family } from './family'
+import { flatFrame } from './flat-frame'
 import { framedChair } from './framed-chair'
 import { postAndRung } from './post-and-rung'
 import { stickChair } from './stick-chair'
@@ -16,6 +17,7 @@ export const FAMILIES: readonly Family[] = [
   upholsteredFrame,
   stool,
   table,
+  flatFrame,
 ]
 export const findFamily = (id: string): Family | undefined => FAMILIES.find(f => f.id === id)
 export type { Family, MeasureRow, OptionRow } from './family'

@@ -2,7 +2,7 @@
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
 import { lineFigures } from '#core/clamping'
 import { spareTime } from '#core/glue'
-import { isTable } from '#core/piece/facts'
+import { isSatIn } from '#core/piece/facts'
 import { clampWords, eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
@@ -92,8 +92,8 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
       <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, level and four feet while it is open; nip up once after five minutes.</p>
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
-    <p v-if="plan.returnMin !== null" class="return">{{ isTable(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. <template v-if="nextStage">Spread first from <strong>{{ when(firstSpread) }}</strong> on; {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting in all.</template></p>
-    <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be {{ isTable(piece) ? 'used' : 'sat in' }}: something is neither mended nor settled, not tried, not measured, would come back, or does not fit the time or the clamps. The list above says which.</p>
+    <p v-if="plan.returnMin !== null" class="return">{{ !isSatIn(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. <template v-if="nextStage">Spread first from <strong>{{ when(firstSpread) }}</strong> on; {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting in all.</template></p>
+    <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be {{ !isSatIn(piece) ? 'used' : 'sat in' }}: something is neither mended nor settled, not tried, not measured, would come back, or does not fit the time or the clamps. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">
       <button v-if="!dryRun" type="button" class="key-button main" @click="logDryRun">Dry run closed, square, level</button>
       <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="logGlued(nextStage)">Stage {{ nextStage.number }} is {{ isGlued(nextStage) ? 'in clamps' : 'fastened' }}</button>

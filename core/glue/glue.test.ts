@@ -70,16 +70,26 @@ describe('choosing', () => {
     }), { numRuns: 40 })
   })
   it('how much: 100 cm² of white PVA is 2.7 g, each glue by its own lines', () => {
-    const amounts = glueAmounts(new Map([[glueNamed('pva-white'), 10_000], [glueNamed('epoxy-slow'), 5000], [glueNamed('fish'), 0]]))
+    const amounts = glueAmounts(new Map([[glueNamed('pva-white'), [10_000]], [glueNamed('epoxy-slow'), [5000]], [glueNamed('fish'), [0]]]), at(20))
     expect(amounts.map(a => [a.glue, Number(a.grams.value.toFixed(2))])).toEqual([['pva-white', 2.66], ['epoxy-slow', 2]])
     expect(amounts[0]!.mixing).toBeNull()
   })
   it('hot hide glue by weight: 400 cm² want 13.3 g, and no pot is under 30: 12 dry in 18 of water, 1 to 1.5', () => {
-    const [pot] = glueAmounts(new Map([[glueNamed('hot-hide'), 40_000]]))
+    const [pot] = glueAmounts(new Map([[glueNamed('hot-hide'), [25_000, 15_000]]]), at(20))
     expect(pot!.grams.value).toBeCloseTo(13.3, 1)
     expect(phraseText(pot!.mixing!)).toMatch(/^12(\.0)? g dry in 18(\.0)? g of cold water/)
-    const [large] = glueAmounts(new Map([[glueNamed('hot-hide'), 300_000]]))
+    const [large] = glueAmounts(new Map([[glueNamed('hot-hide'), [300_000]]]), at(20))
     // 300 000 mm² × 250 g/m² × 1.33 = 99.75 g: 39.9 dry, 59.85 water.
     expect(phraseText(large!.mixing!)).toMatch(/^(40|39\.9) g dry in (60|59\.[89]) g/)
+  })
+  it('epoxy by the batch: stages of 100 and 400 cm² want 16 g at most at a time, its pot life doubled at 10 °C; 2 500 cm² are two batches', () => {
+    const told = (stages: number[], t: number) => phraseText(glueAmounts(new Map([[glueNamed('epoxy-slow'), stages]]), at(t))[0]!.mixing!)
+    // 40 000 mm² × 300 g/m² × 1.33 = 16 g, and 30 to 60 min at 20 °C.
+    expect(told([10_000, 40_000], 20)).toMatch(/a batch of 16\.0 g.*pot life today 30–60 min/)
+    expect(told([10_000, 40_000], 10)).toMatch(/pot life today 60–120 min/)
+    // 250 000 mm² × 0.3 × 1.33 = 99.8 g: two of 49.9.
+    expect(told([250_000], 20)).toMatch(/2 batches of 49\.9 g/)
+    // 1 000 mm² want 0.4 g: too little to weigh.
+    expect(told([1000], 20)).toMatch(/a batch of 10\.0 g/)
   })
 })

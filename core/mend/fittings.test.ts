@@ -97,6 +97,17 @@ describe('a rubbed block', () => {
   })
 })
 
+describe('a rail that is to be covered again', () => {
+  const tacked = (upholstery: 'stuffed' | 'none') => applyAll(with_('staple', MIDDLE, { faults: ['bent'] }), [{ do: 'describe', intake: { upholstery } }])
+  it('has its tack holes pinned with wood, a pin to every 12 mm at most; one that stays bare has its metal out and a plug', () => {
+    const rail = chair.parts.find(p => p.id === 'front-rail')!
+    const lengthMm = Math.hypot(...rail.axis[1]!.map((x, i) => x - rail.axis[0]![i]!))
+    expect(asked(tacked('stuffed'), 'tack-pins').work.stock[0]).toMatchObject({ count: Math.floor(lengthMm / 12), sizesMm: [2.5, 12] })
+    expect(asked(tacked('none'), 'tack-pins').why).toBe('not thought of')
+    expect(asked(tacked('none'), 'metal-out').fits).toBe(true)
+  })
+})
+
 describe('whatever is wrong with whatever holds', () => {
   // A covering is the upholsterer's; webbing is bracing.
   const kinds = HOLD_KINDS.filter(k => k !== 'covering' && k !== 'web')

@@ -11,6 +11,7 @@ import { cornerBlock } from './corner-block'
 import { dowelBreak } from './dowel-break'
 import { drawnPin } from './drawn-pin'
 import { fabricWrap } from './fabric-wrap'
+import { fill } from './fill'
 import { glueBreak } from './glue-break'
 import { glueInPlace } from './glue-in-place'
 import { hardPad } from './hard-pad'
@@ -42,6 +43,7 @@ import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
 import { spline } from './spline'
+import { tackPins } from './tack-pins'
 import type { WoodCase } from './wood-case'
 
 /** Mends of a loose joint. */
@@ -54,12 +56,12 @@ export const MENDS: readonly Mend<JointCase>[] = [
 export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
   'break': [glueBreak, sawAndBore, dowelBreak],
   'split': [closeSplit],
-  'loss': [letInPatch],
+  'loss': [letInPatch, fill],
   'earlier-repair': [redoRepair],
   'part-missing': [copyPart],
   'bracing-lost': [cornerBlock],
   'hardware-loose': [tighten],
-  'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, screwOut],
+  'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, screwOut, tackPins],
   'held-fast': [letItMove],
 }
 

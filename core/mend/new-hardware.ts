@@ -9,7 +9,7 @@ import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** What is bought or made again as a whole, once it is lost, bent, worn or in two. */
-const REPLACED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip', 'castor', 'wooden-pin', 'wedge'])
+const REPLACED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip', 'castor', 'wooden-pin', 'wedge', 'key'])
 /** Of these the shank decides what fits the hole; the others are matched against what is still there. */
 const BY_SHANK: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'bolt', 'hanger-bolt', 'castor', 'wooden-pin', 'wedge'])
 const SPOILT: readonly HoldFault[] = ['bent', 'snapped', 'worn']
@@ -31,7 +31,7 @@ export const newHardware: Mend<WoodCase> = {
 /** A wooden pin or wedge that only sits loose has shrunk or worn: it is made new as well. */
 function isReplaced(c: WoodCase): boolean {
   const { kind, state, faults } = holdIn(c)
-  if (kind === 'wooden-pin' || kind === 'wedge') return true
+  if (kind === 'wooden-pin' || kind === 'wedge' || kind === 'key') return true
   return REPLACED.has(kind) && (state === 'gone' || faults.some(f => SPOILT.includes(f)))
 }
 
@@ -77,7 +77,7 @@ function consider(c: WoodCase): Verdict {
   }
 }
 
-const isWooden = (kind: HoldKind): boolean => kind === 'wooden-pin' || kind === 'wedge' || kind === 'button'
+const isWooden = (kind: HoldKind): boolean => kind === 'wooden-pin' || kind === 'wedge' || kind === 'key' || kind === 'button'
 
 function noteOf(kind: HoldKind): string {
   if (kind === 'castor') return 'its height as the other three, or all four are changed'
@@ -100,6 +100,7 @@ function backWords(kind: HoldKind): Phrase {
   if (kind === 'bolt' || kind === 'hanger-bolt') return say`In with a washer under its nut, by hand and a quarter turn; the screws of the bracket before the nuts.`
   if (kind === 'wooden-pin') return say`Drive it with a touch of glue, from its thick end, until its sound changes; saw it flush.`
   if (kind === 'wedge') return say`Pare it to its kerf, drive it from outside until its sound changes, saw it flush; no glue on it where it is to come out again.`
+  if (kind === 'key') return say`Glue in the slot, the key pushed home; trimmed with the grain when it has set.`
   if (kind === 'castor') return say`Into its socket by hand; the piece stands on all four before anything is screwed.`
   if (kind === 'button' || kind === 'clip') return say`Into its groove with 3 mm of room toward the rail, so that the top can move; screw tight and no further.`
   return say`Wax its thread and drive it by hand, tight and no further.`
@@ -107,6 +108,6 @@ function backWords(kind: HoldKind): Phrase {
 
 function toolsIn(kind: HoldKind): ('mallet' | 'fine-saw' | 'driver' | 'spanner' | 'knife')[] {
   if (kind === 'wooden-pin') return ['mallet', 'fine-saw']
-  if (kind === 'wedge') return ['knife', 'mallet', 'fine-saw']
+  if (kind === 'wedge' || kind === 'key') return ['knife', 'mallet', 'fine-saw']
   return kind === 'bolt' || kind === 'hanger-bolt' ? ['spanner'] : ['driver']
 }

@@ -132,3 +132,16 @@ describe('every sheet of wood', () => {
     expect(phraseText(sheet.datum)).toContain('Lengths')
   })
 })
+
+describe('fill', () => {
+  const hollow = (along: number, deep: number, long: number) => {
+    const piece = applyAll(chair, [{ do: 'add-fault', fault: { ...newFault('loss', 'c', LEG, along) as Loss, lengthMm: measured(long), widthMm: measured(6), depthMm: measured(deep) } }])
+    return woodCandidates({ piece, trouble: troublesOf(piece)[0]!, school: 'conserve', glueGapMm: 0.15 }).find(c => c.mend.id === 'fill')!.verdict
+  }
+  it('is for 2 mm in the middle of a leg, far from any joint; not 5 mm deep, not 30 long, not beside a tenon', () => {
+    expect(hollow(0.4, 2, 10).fits).toBe(true)
+    expect(phraseText(hollow(0.4, 5, 10).reason)).toContain('carries nothing')
+    expect(phraseText(hollow(0.4, 2, 30).reason)).toContain('a patch')
+    expect(phraseText(hollow(0.93, 2, 10).reason)).toContain('from a joint')
+  })
+})

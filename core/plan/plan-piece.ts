@@ -38,7 +38,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   // While something is open it is not tested again to be sent home.
   const tasks = timedTasks(draft).filter(t => isWhole || t.kind !== 'test-again')
   const stock = stockOf({ piece, shop: job.shop, climate }, draft.mends, draft.wood, tasks)
-  const amounts = glueAmounts(areasOf(job, draft))
+  const amounts = glueAmounts(areasOf(job, draft), climate)
   return {
     piece: piece.id,
     startMin: job.startMin,
@@ -98,15 +98,18 @@ function timedTasks({ tasks, times, stages }: Draft): TimedTask[] {
   })
 }
 
-/** The area that each glue is spread on, mm²: of joints both faces of what enters, of lines in the wood their face. */
-function areasOf({ piece }: Job, { staging, closings, glueOf }: Draft): Map<Glue, number> {
-  const areas = new Map<Glue, number>()
-  for (const id of staging.stages.flatMap(linesOf)) {
-    const glue = glueOf(id)?.glue
-    if (!glue) continue
-    const closing = closings.find(c => c.id === id)
-    const areaMm2 = closing ? closing.areaMm2 : glueAreaMm2(jointOf(piece, id.slice('joint:'.length)))
-    areas.set(glue, (areas.get(glue) ?? 0) + areaMm2)
+/** The area that each glue is spread on, stage by stage, mm²: of joints both faces of what enters, of lines in the wood their face. */
+function areasOf({ piece }: Job, { staging, closings, glueOf }: Draft): Map<Glue, number[]> {
+  const areas = new Map<Glue, number[]>()
+  for (const [n, stage] of staging.stages.entries()) {
+    for (const id of linesOf(stage)) {
+      const glue = glueOf(id)?.glue
+      if (!glue) continue
+      const closing = closings.find(c => c.id === id)
+      const own = areas.get(glue) ?? staging.stages.map(() => 0)
+      own[n] = own[n]! + (closing ? closing.areaMm2 : glueAreaMm2(jointOf(piece, id.slice('joint:'.length))))
+      areas.set(glue, own)
+    }
   }
   return areas
 }

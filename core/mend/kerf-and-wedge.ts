@@ -6,7 +6,7 @@ import { fitMm, mm, q, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { speciesNamed } from '../reference/species'
 import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
-import { EASY_FIT_MM, glueFaces, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import { dowelSnapped, EASY_FIT_MM, glueFaces, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
 import { band, type Shape, type View } from '../sheet'
 import { tool } from '../reference/tools'
 import { before, cured, using, wet } from '../work'
@@ -110,6 +110,7 @@ function consider(c: JointCase): Verdict {
   if (form.kind !== 'mortise-and-tenon' && form.kind !== 'round-tenon') {
     return no(say`a ${FORMS[form.kind].label} has no tenon to spread`)
   }
+  if (dowelSnapped(c)) return no(say`the tenon has snapped: a wedge has nothing to spread`)
   if (form.wedged) return no(say`it is wedged already: the old wedge comes out, and a new one goes into its own kerf`)
   const round = form.kind === 'round-tenon'
   const ends = round ? c.clearance.round : c.clearance.edge

@@ -90,7 +90,9 @@ function springOf(c: WoodCase, fault: Split, deepMm: number, wideMm: number): Fi
   const stiffnessMPa = speciesNamed(partIn(c).species).values.stiffnessGPa.value * 1000
   const inertia = deepMm * (wideMm / 2) ** 3 / 12
   const factor = fault.runsOut === 'yes' ? 3 : 192
-  const value = factor * stiffnessMPa * inertia * (fault.openMm!.value / 2) / fault.lengthMm.value ** 3
+  // What glue bridges as it stands is not pulled.
+  const pulledMm = fault.openMm!.value > CLOSED_MM + 1e-9 ? fault.openMm!.value : 0
+  const value = factor * stiffnessMPa * inertia * (pulledMm / 2) / fault.lengthMm.value ** 3
   return figureOf(value, 'N', fault.runsOut === 'yes' ? '3 × stiffness × inertia of one half × half the opening / length³' : '192 × stiffness × inertia of one half × half the opening / length³', [
     input('stiffness', stiffnessMPa, 'MPa', 'table'),
     input('part, across the split', wideMm, 'mm'),

@@ -3,6 +3,7 @@ import type { TroubleKind } from '../condition/troubles'
 import type { School } from '../piece/words'
 import { backKey } from './back-key'
 import { boredTenon } from './bored-tenon'
+import { butterflyKey } from './butterfly-key'
 import { castorSocket } from './castor-socket'
 import { closeSplit } from './close-split'
 import { copyPart } from './copy-part'
@@ -12,8 +13,11 @@ import { dowelBreak } from './dowel-break'
 import { drawnPin } from './drawn-pin'
 import { fabricWrap } from './fabric-wrap'
 import { fill } from './fill'
+import { footTip } from './foot-tip'
+import { glueAndFill } from './glue-and-fill'
 import { glueBreak } from './glue-break'
 import { glueInPlace } from './glue-in-place'
+import { halfLapSplice } from './half-lap-splice'
 import { hardPad } from './hard-pad'
 import { easeHinge, rePin } from './hinge-mends'
 import { screwOut, tighten } from './hold-mends'
@@ -26,23 +30,27 @@ import { moveBracket } from './move-bracket'
 import type { JointCase, Mend, MendId, Verdict, Work } from './mend'
 import type { Sheet } from '../sheet'
 import { newDowel } from './new-dowel'
+import { newEnd } from './new-end'
 import { newHardware } from './new-hardware'
 import { offAndOn } from './off-and-on'
 import { plugAndRecut } from './plug-and-recut'
 import { plugAndTenon } from './plug-and-tenon'
 import { putRight } from './put-right'
+import { railSplice } from './rail-splice'
 import { reGlue } from './re-glue'
 import { redoRepair } from './redo-repair'
 import { renewWedge } from './renew-wedge'
 import { renewThread } from './renew-thread'
 import { rubBlock } from './rub-block'
 import { sawAndBore } from './saw-and-bore'
+import { scarf } from './scarf'
 import { screwFace } from './screw-face'
 import { settingWords } from './setting'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
 import { spline } from './spline'
+import { wormFirm, wormPatched } from './worm-firm'
 import { tackPins } from './tack-pins'
 import type { WoodCase } from './wood-case'
 
@@ -54,9 +62,11 @@ export const MENDS: readonly Mend<JointCase>[] = [
 
 /** Mends of everything else, by the kind of trouble each answers. */
 export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
-  'break': [glueBreak, sawAndBore, dowelBreak],
-  'split': [closeSplit],
-  'loss': [letInPatch, fill],
+  'break': [glueBreak, glueAndFill, sawAndBore, dowelBreak, newEnd, scarf, halfLapSplice, railSplice],
+  'split': [closeSplit, butterflyKey],
+  'loss': [letInPatch, fill, footTip, newEnd, scarf, halfLapSplice, railSplice],
+  'worm': [wormFirm, wormPatched, newEnd, scarf, halfLapSplice, railSplice],
+  'live-worm': [wormFirm],
   'earlier-repair': [redoRepair],
   'part-missing': [copyPart],
   'bracing-lost': [cornerBlock],

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatBit, parseLength } from '#core/measure/length'
-import { INCH_BITS_MM, METRIC_BITS_MM } from '#core/reference/bits'
+import { hasBit, INCH_BITS_MM, METRIC_BITS_MM } from '#core/reference/bits'
 
 /** The drill bits there are: mends choose dowels, plugs and pilots from these. */
 const { settings, errors, keep, refuse } = useShopForm()
@@ -10,7 +10,7 @@ const typed = ref('')
 const bits = computed(() => [...settings.value.bitsMm].sort((a, b) => a - b))
 const put = (bitsMm: readonly number[]) => keep('bits', { do: 'set', field: 'bitsMm', value: [...new Set(bitsMm)].sort((a, b) => a - b) })
 const takeOut = (mm: number) => put(bits.value.filter(b => b !== mm))
-const withAll = (more: readonly number[]) => put([...bits.value, ...more])
+const withAll = (more: readonly number[]) => put([...bits.value, ...more.filter(mm => !hasBit(bits.value, mm))])
 
 async function add(): Promise<void> {
   const read = parseLength(typed.value, units.value)

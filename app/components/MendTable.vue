@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { workFigures } from '#core/mend'
-import type { MendOption } from '#core/plan'
+import { holdClass, type MendOption } from '#core/plan'
 
 /** The mends of one trouble: those that fit side by side, the others in one folded line with the reason against each. */
 const { options, chosen, picked, wanted = null } = defineProps<{
@@ -20,8 +20,7 @@ const UNDO = { yes: 'comes undone', partly: 'in part', no: 'cannot' } as const
 
 function holdWords({ verdict }: MendOption): string {
   if (!verdict.fits) return ''
-  const middle = (verdict.hold.low + verdict.hold.high) / 2
-  return middle > 0.8 ? 'good' : middle > 0.65 ? 'fair to good' : middle > 0.5 ? 'low to fair' : 'low'
+  return holdClass(verdict.hold.low, verdict.hold.high)
 }
 </script>
 

@@ -12,7 +12,8 @@ export const stepPath = (pieceId: string, step: StepId): string => `/piece/${pie
 export function useStep() {
   const route = useRoute()
   const pieceId = computed(() => String(route.params.id))
-  const index = computed(() => STEPS.findIndex(s => route.path.endsWith(`/${s.id}`)))
+  // The three ways are a page of Mend.
+  const index = computed(() => STEPS.findIndex(s => route.path.endsWith(`/${s.id}`) || (s.id === 'mend' && route.path.endsWith('/ways'))))
   const go = (step: StepId) => navigateTo(stepPath(pieceId.value, step))
   const move = (by: 1 | -1) => { const next = STEPS[index.value + by]; if (next) void go(next.id) }
   return { pieceId, index, go, move }

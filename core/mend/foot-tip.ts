@@ -22,7 +22,7 @@ export const footTip: Mend<WoodCase> = {
   opens: false,
   undo: 'partly',
   place: { conserve: 2, everyday: 1, strength: 1 },
-  isFor: c => endOf(c) !== null,
+  isFor: c => footEnd(c) !== null,
   consider,
   draw,
 }
@@ -34,7 +34,7 @@ const DOWEL_FROM_MM = 15
 const OVER_MM = 4
 
 /** The end of an upright part that stands on the floor, if the loss is there. */
-function endOf(c: WoodCase): 'first' | 'last' | null {
+export function footEnd(c: WoodCase): 'first' | 'last' | null {
   const part = partIn(c)
   const [a, b] = [part.axis[0]!, part.axis.at(-1)!]
   const [low, high] = a[1] <= b[1] ? [a, b] : [b, a]
@@ -47,7 +47,7 @@ function endOf(c: WoodCase): 'first' | 'last' | null {
 function consider(c: WoodCase): Verdict {
   const fault = faultOf(c) as Loss
   const part = partIn(c)
-  const end = endOf(c)
+  const end = footEnd(c)
   if (!end) return no(say`it is not at a foot`)
   if (fault.lengthMm.basis === 'assumed') return notYet(say`measure how high up the foot it is gone`)
   const totalMm = axisLengthMm(part)
@@ -94,7 +94,7 @@ function consider(c: WoodCase): Verdict {
 /** The foot, its saw line and its tip. */
 function draw(c: WoodCase, work: Work): View[] {
   const tip = sizeOf(work, 'thickness')
-  const end = endOf(c)
+  const end = footEnd(c)
   const { widthMm, depthMm } = sectionAt(partIn(c), end === 'last' ? 1 : 0)
   const wide = Math.max(widthMm, depthMm)
   return [{

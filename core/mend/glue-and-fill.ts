@@ -27,14 +27,14 @@ function consider(c: WoodCase): Verdict {
   const fault = breakOf(c)
   const refused = spoiltFace(fault) ?? lookFirst(c, fault)
   if (refused) return refused
+  const worst = readBreak(c.piece, fault).fibre
+  const worstDeg = worst.high ?? worst.value
+  if (fault.angleDeg.basis === 'measured' && worstDeg > STEEPEST_DEG) return no(say`${q(worstDeg, 'deg')} to the fibres at worst, over ${q(STEEPEST_DEG, 'deg')}: fill carries nothing across it`)
   const lost = fault.lostPct
   if (lost === null) return notYet(say`say how much of its face is lost: it decides whether glue alone will do`)
   if (lost.value <= LOST_MUCH_PCT && fault.surface !== 'crushed') return no(say`${q(lost.value, '%')} of its face lost: there is little to fill`)
   if (lost.value > MOST_LOST_PCT) return no(say`${q(lost.value, '%')} of its face lost: what is left is no joint; new wood`)
   if (!fault.fibreDeg && !partIn(c).grainOneIn) return notYet(say`the slope of the grain there decides: 1 in how much`)
-  const worst = readBreak(c.piece, fault).fibre
-  const worstDeg = worst.high ?? worst.value
-  if (worstDeg > STEEPEST_DEG) return no(say`${q(worstDeg, 'deg')} to the fibres at worst, over ${q(STEEPEST_DEG, 'deg')}: fill carries nothing across it`)
   if (fault.gapMm!.value > CLOSES_MM) return no(say`it stays ${fitMm(fault.gapMm!.value)} open all over: that is no void, something holds it off`)
   const face = faceWork(c, 'fair')
   return {

@@ -3,10 +3,11 @@ import { reachMm } from '../geometry'
 import { input, inputOf, type FigureInput } from '../measure/figure'
 import { mm, say } from '../measure/phrase'
 import { add, along, negate, scale, type Vec } from '../measure/vec'
-import { frameOfSegment, pointAtShare } from '../piece/geometry'
+import { axisLengthMm, frameOfSegment, pointAtShare } from '../piece/geometry'
 import type { Loss, Part } from '../piece/schema'
 import { no, sizeMm, sizeOf, type Mend, type Size, type Verdict } from './mend'
 import { pressureMPa } from './press'
+import { footEnd } from './foot-tip'
 import { recessViews } from './wood-views'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
 import { before, cured, using, wet } from '../work'
@@ -58,6 +59,8 @@ function consider(c: WoodCase): Verdict {
     return no(say`${mm(fault.depthMm.value)} deep in ${mm(outMm + inMm)}: over half of it, so it wants one piece right through or a new end`)
   }
   const [longMm, wideMm] = [fault.lengthMm.value + 2 * TO_SOUND_MM, fault.widthMm.value + 2 * TO_SOUND_MM]
+  const atMm = fault.along * axisLengthMm(part)
+  if (footEnd(c) && (atMm < longMm / 2 || atMm > axisLengthMm(part) - longMm / 2)) return no(say`it runs out at the foot’s end, where a patch has nothing to lean on: a tip across the whole end`)
   const area = longMm * wideMm + 2 * (longMm + wideMm) * deepMm
   const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'mends')
   const sound = input('to sound wood', TO_SOUND_MM, 'mm', 'table')

@@ -38,7 +38,9 @@ function consider(c: JointCase): Verdict {
   if (form.through) return no(say`the tenon goes through: a wedge holds it, not a pin`)
   const glued = reGlue.consider(c)
   if (!glued.fits) return glued
-  if (!c.finding.directions.includes('pulls-out')) return no(say`it does not pull out: glue alone keeps it in`)
+  const pulledOut = c.finding.directions.includes('pulls-out')
+  // Belt and braces only where the shop works for strength.
+  if (!pulledOut && c.school !== 'strength') return no(say`it does not pull out: glue alone keeps it in`)
   const tenonMm = form.diameterMm.value
   const pinMm = PINS_MM.find(p => hasBit(c.bitsMm, p) && p >= LEAST_SHARE * tenonMm - 1e-9 && p <= MOST_SHARE * tenonMm + 1e-9)
   if (pinMm === undefined) return no(say`no pin is between a quarter and a third of ${mm(tenonMm)}`)
@@ -56,7 +58,7 @@ function consider(c: JointCase): Verdict {
   const bore = { part: c.receiving.id, from: along(middle, way, -near), to: along(middle, way, depthMm - near), diameterMm: pinMm }
   return {
     ...glued,
-    reason: say`it has pulled out before: ${glued.reason}, and a ${mm(pinMm)} pin keeps it`,
+    reason: say`${pulledOut ? 'it has pulled out before' : 'belt and braces'}: ${glued.reason}, and a ${mm(pinMm)} pin keeps it`,
     sizes: [
       ...glued.sizes,
       size(

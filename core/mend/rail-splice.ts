@@ -17,7 +17,7 @@ import type { WoodCase } from './wood-case'
 export const railSplice: Mend<WoodCase> = {
   id: 'rail-splice',
   decides: 'sound wood for a lap of 2 times the height at both ends, two thirds of the thickness let in',
-  tools: ['fine-saw', 'chisel', 'square', 'knife', 'block-plane', 'brush', 'drill', 'scrap', 'swab', 'depth-stop'],
+  tools: ['fine-saw', 'chisel', 'square', 'knife', 'block-plane', 'brush', 'drill', 'scrap', 'swab', 'depth-stop', 'batten'],
   label: 'Length replaced, lapped in',
   short: 'spliced',
   opens: false,
@@ -65,6 +65,7 @@ function consider(c: WoodCase): Verdict {
     ],
     stock: [{ id: 'part', serves: 'each', what: 'splice', count: 1, sizesMm: [thinMm, wideMm, longMm], wood: part.species, note: 'of wood that holds tacks and screws as the rail’s does; grain along it' }],
     steps: [
+      using(before('batten', 5, say`A straight batten clamped along a sound face, past both ends of what goes: it keeps the two halves in line while they are two.`), 'batten'),
       using(before('saw', 15, say`Knife and saw out what is spoilt, from ${mm(fromMm)} to ${mm(toMm)}; pare until all four faces are sound.`), 'knife', 'fine-saw', 'chisel'),
       using(before('laps', 25, say`Cut a lap ${mm(lapMm)} long and ${mm(thinMm - behindMm)} deep into the old wood at both ends, flat and square.`), 'chisel', 'square', 'depth-stop'),
       using(before('new', 25, say`Cut the splice to it: in by pressing, both shoulders closed, the rail straight on a board.`), 'fine-saw', 'block-plane'),

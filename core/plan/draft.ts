@@ -128,7 +128,8 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const asFaults = candidates.filter(c => !isLeft(c)).map(c => ({
     joint: c.joint,
     opens: workOf(c, true),
-    inPlace: workOf(c, false),
+    // Who works for strength opens what can be opened: glue run in from outside is the less sure.
+    inPlace: job.school === 'strength' && workOf(c, true) && !c.picked ? null : workOf(c, false),
     isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
     isOpen: done.opened.has(c.joint),
   }))

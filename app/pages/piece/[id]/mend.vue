@@ -124,7 +124,10 @@ function choose(mend: string | null): void {
     </template>
     <header v-else><h1>{{ heading }}</h1></header>
     <TroubleList v-if="plan && others.length > 0" :troubles="others" />
-    <WorksheetFoot><button type="button" class="key-button main" @click="go('open-up')">How it comes apart</button></WorksheetFoot>
+    <WorksheetFoot>
+      <button type="button" class="key-button main" @click="go('open-up')">How it comes apart</button>
+      <NuxtLink :to="`/piece/${piece.id}/ways`" class="key-button">Three ways side by side</NuxtLink>
+    </WorksheetFoot>
   </article>
 </template>
 

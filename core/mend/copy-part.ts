@@ -35,7 +35,7 @@ const PANELS = new Set(['seat', 'top', 'leaf'])
 function consider(c: WoodCase): Verdict {
   const part = partIn(c)
   if (PANELS.has(part.role)) return no(say`a ${part.role} is a panel, not a bar: its boards, joints and movement are not worked out here yet`)
-  if (isBent(part)) return no(say`it is bent: steamed, laminated or sawn, which is not worked out here yet`)
+  if (isBent(part)) return no(say`it is bent: sawn to its curve, bent in steam, or built up of layers`)
   const twin = twinOf(c, part)
   const own = c.piece.joints.filter(j => j.enters === part.id)
   const tenonsMm = own.reduce((sum, j) => sum + (j.form.kind === 'dowel' || j.form.kind === 'butt' ? 0 : j.depthMm.value), 0)

@@ -2,6 +2,7 @@ import { say, type Phrase } from '../measure/phrase'
 import type { TroubleKind } from '../condition/troubles'
 import type { School } from '../piece/words'
 import { backKey } from './back-key'
+import { laminatedCopy, sawnCopy, steamedCopy } from './bent-copies'
 import { boredTenon } from './bored-tenon'
 import { butterflyKey } from './butterfly-key'
 import { castorSocket } from './castor-socket'
@@ -32,6 +33,7 @@ import type { Sheet } from '../sheet'
 import { newDowel } from './new-dowel'
 import { newEnd } from './new-end'
 import { newHardware } from './new-hardware'
+import { newWebbing } from './new-webbing'
 import { offAndOn } from './off-and-on'
 import { plugAndRecut } from './plug-and-recut'
 import { plugAndTenon } from './plug-and-tenon'
@@ -68,8 +70,8 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'worm': [wormFirm, wormPatched, newEnd, scarf, halfLapSplice, railSplice],
   'live-worm': [wormFirm],
   'earlier-repair': [redoRepair],
-  'part-missing': [copyPart],
-  'bracing-lost': [cornerBlock],
+  'part-missing': [copyPart, sawnCopy, steamedCopy, laminatedCopy],
+  'bracing-lost': [cornerBlock, newWebbing],
   'hardware-loose': [tighten],
   'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, screwOut, tackPins],
   'held-fast': [letItMove],

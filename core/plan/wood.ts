@@ -6,6 +6,7 @@ import type { WoodClosing } from '../glueup'
 import { distance } from '../measure/vec'
 import { say } from '../measure/phrase'
 import { woodCandidates, type Design, type PressLine, type Verdict, type Work } from '../mend'
+import { bendOf } from '../mend/bend'
 import { no } from '../mend/mend'
 import { axisLengthMm } from '../piece/geometry'
 import { cornersOf } from '../mend/corner-block'
@@ -62,6 +63,8 @@ const SHORTENED = 2 / 3
 export function springsIn(job: Job, partId: string): boolean {
   const own = job.piece.joints.filter(j => j.enters === partId)
   const part = job.piece.parts.find(p => p.id === partId)!
+  // What is bent already goes home as it is.
+  if (bendOf(part) !== null) return false
   if (part.section.shape !== 'round' || own.length !== 2 || own.some(j => j.form.kind !== 'round-tenon')) return false
   const lengthMm = axisLengthMm(part)
   const bowMm = Math.sqrt(3 * lengthMm * SHORTENED * Math.min(...own.map(j => j.depthMm.value)) / 8)

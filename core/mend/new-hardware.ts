@@ -18,7 +18,7 @@ const SPOILT: readonly HoldFault[] = ['bent', 'snapped', 'worn']
 export const newHardware: Mend<WoodCase> = {
   id: 'new-hardware',
   decides: 'the old shank; a bolt’s hole is 1.5 mm wider than the bolt',
-  tools: ['caliper', 'drill', 'bit', 'driver', 'spanner', 'mallet', 'fine-saw', 'chisel', 'knife'],
+  tools: ['caliper', 'drill', 'bit', 'driver', 'spanner', 'mallet', 'fine-saw', 'chisel', 'knife', 'levers', 'punch'],
   label: 'A new one like it',
   short: 'new, like it',
   opens: false,

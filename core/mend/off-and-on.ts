@@ -11,7 +11,7 @@ const BINDS: readonly HoldFault[] = ['binds', 'seized', 'worn']
 export const offAndOn: Mend<WoodCase> = {
   id: 'off-and-on',
   decides: 'that it only binds, and every screw of it has sound wood',
-  tools: ['camera', 'labels', 'driver', 'swab', 'brush'],
+  tools: ['camera', 'labels', 'driver', 'spanner', 'levers', 'swab', 'brush'],
   label: 'Off, cleaned, back in its order',
   short: 'off, clean, on',
   opens: false,

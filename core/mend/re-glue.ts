@@ -8,7 +8,7 @@ import { before, using } from '../work'
 export const reGlue: Mend<JointCase> = {
   id: 're-glue',
   decides: 'clearance against the largest gap of the glue',
-  tools: ['scraper', 'swab'],
+  tools: ['scraper', 'swab', 'brush', 'strap'],
   label: 'Clean and re-glue',
   short: 're-glue',
   opens: true,

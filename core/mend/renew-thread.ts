@@ -20,7 +20,7 @@ const THREADED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'hang
 export const renewThread: Mend<WoodCase> = {
   id: 'renew-thread',
   decides: 'the screw’s thickness, wall beside a plug of twice that',
-  tools: ['drill', 'bit', 'depth-stop', 'brush', 'mallet', 'chisel', 'driver', 'spanner'],
+  tools: ['drill', 'bit', 'depth-stop', 'brush', 'mallet', 'chisel', 'driver', 'spanner', 'levers'],
   label: 'Plugged, and a new thread',
   short: 'new thread',
   opens: false,

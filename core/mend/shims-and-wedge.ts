@@ -10,7 +10,7 @@ export const shimsAndWedge: Mend<JointCase> = {
   id: 'shims-and-wedge',
   decides: 'clearance at cheeks and edges together',
   tools: [
-    'brush', 'strap', 'scraper', 'chisel', 'fine-saw', 'block-plane', 'caliper', 'pencil', 'square', 'depth-stop', 'drill', 'bit',
+    'brush', 'strap', 'scraper', 'chisel', 'fine-saw', 'block-plane', 'caliper', 'pencil', 'square', 'depth-stop', 'drill', 'bit', 'scrap', 'mallet', 'swab',
   ],
   label: 'Shims at the cheeks, wedge at the edges',
   short: 'shims + wedge',

@@ -1,0 +1,50 @@
+import { readFileSync } from 'node:fs'
+import DxfParser from 'dxf-parser'
+import { expect, saved, test } from './harness'
+
+test('the whole piece three ways: what they part ways over, one taken, and its plan is the piece’s', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
+  await page.getByRole('link', { name: 'Three ways side by side' }).click()
+  const table = page.getByRole('table')
+  await expect(table).toContainText('Conserve first')
+  await expect(table.locator('th.taken')).toContainText('Everyday shop')
+  await expect(table).toContainText('Register, saw, bore')
+  await page.getByRole('button', { name: 'Take strength first' }).click()
+  await saved(page)
+  await expect(table.locator('th.taken')).toContainText('Strength first')
+  expect((await workshop.piece('chapel-chair')).piece.intake.school).toBe('strength')
+  await page.getByRole('button', { name: 'Back to the mends' }).click()
+  await expect(page.locator('main')).toContainText('strength first')
+})
+
+test('a break’s other mend is chosen, its sheet saved and read by another program, and the choice undone', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
+  await page.getByRole('button', { name: 'Glue, and dowels across' }).click()
+  await saved(page)
+  const sheet = page.getByRole('region', { name: /^Cut sheet/ })
+  await expect(sheet).toContainText('in the plane it is bored in')
+  await expect(sheet).toContainText('angle')
+  const [download] = await Promise.all([page.waitForEvent('download'), sheet.getByRole('button', { name: 'Sheet 1:1, DXF' }).click()])
+  const layers = new Set(new DxfParser().parseSync(readFileSync(await download.path(), 'utf8'))!.entities.map(e => e.layer))
+  expect([...layers]).toEqual(expect.arrayContaining(['wood', 'new', 'cut', 'break', 'size']))
+  await page.keyboard.press('u')
+  await expect.poll(async () => (await workshop.piece('chapel-chair')).piece.choices.mends).toEqual({})
+})
+
+test('a lost arm is copied from its twin: said missing, sawn to its curve, its joints closed, a blank on the list', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/start`)
+  await page.getByLabel('Name it').fill('Carver')
+  await page.getByRole('button', { name: /Framed armchair/ }).click()
+  await page.waitForURL(/\/piece\//)
+  await page.getByRole('button', { name: 'right arm', exact: true }).first().click()
+  await page.getByRole('radiogroup', { name: 'Is it there' }).getByRole('radio', { name: 'missing' }).click()
+  await saved(page)
+  await page.getByRole('link', { name: /^Mend/ }).click()
+  await expect(page.locator('main')).toContainText('missing right arm')
+  await page.getByRole('button', { name: 'Sawn to its curve' }).click()
+  await expect(page.getByRole('region', { name: /^Cut sheet/ })).toContainText('off the left arm')
+  await expect(page.getByRole('region', { name: 'To cut or buy, for the whole piece' })).toContainText('blank')
+})

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { glueNamed } from '#core/reference/glues'
+import { isListed } from '#core/wood/uses'
 import { WITHIN_POINTS } from '#core/wood/dryness'
 import { fitClassOf } from '#core/wood/fit'
 import { troubleName, type StockLine } from '#core/plan'
@@ -42,6 +43,7 @@ async function save(): Promise<void> {
         <strong>{{ s.count }} {{ s.count === 1 ? s.what : `${s.what}s` }}</strong><template v-if="s.sizesMm.length">, <span class="measure">{{ sizes(s.sizesMm) }}</span></template>
         <span v-if="s.cut" class="small soft"> sawn <span class="measure">{{ sizes(s.cut.roughMm) }}</span></span>
         <template v-if="s.woods.length">, {{ s.woods[0]!.name }}</template><template v-else-if="s.wood">, {{ s.wood }}</template>
+        <span v-if="s.woods[0] && isListed(s.woods[0].name)" class="have">old stock only: new wood of it is protected</span>
         <span v-if="storeWords(s)" class="have">in the store</span>
         <br>
         <span class="small soft">For {{ s.troubles.map(tagged).join(', ') }}. {{ s.note }}<template v-if="alike(s)">; nearest to it {{ alike(s) }}</template>.</span>

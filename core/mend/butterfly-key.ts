@@ -21,6 +21,7 @@ export const butterflyKey: Mend<WoodCase> = {
   place: { conserve: 3, everyday: 2, strength: 0.8 },
   isFor: c => isBoard(c),
   consider,
+  datum: say`Lengths are from the split; depth from the face that does not show.`,
   draw,
 }
 

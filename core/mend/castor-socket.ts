@@ -21,6 +21,7 @@ export const castorSocket: Mend<WoodCase> = {
   place: { conserve: 1, everyday: 1, strength: 1 },
   isFor: c => c.trouble.kind === 'hold-failed' && holdIn(c).kind === 'castor' && (holdIn(c).state === 'loose' || holdIn(c).faults.some(f => f === 'crushed-wood' || f === 'split-wood')),
   consider,
+  datum: say`Lengths are from the face it is bored or cut into, about its old centre.`,
   draw: (_c, work) => [plugView({
     partMm: sizeOf(work, 'stop-receiving') + 30,
     plugMm: sizeOf(work, 'collar'),

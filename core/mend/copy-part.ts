@@ -22,6 +22,7 @@ export const copyPart: Mend<WoodCase> = {
   undo: 'yes',
   place: { conserve: 1, everyday: 1, strength: 1 },
   consider,
+  datum: say`Lengths are from its first shoulder; tenons stand on beyond both.`,
   draw,
 }
 

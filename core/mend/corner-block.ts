@@ -26,6 +26,7 @@ export const cornerBlock: Mend<WoodCase> = {
   // Webbing is the upholsterer’s.
   isFor: c => c.trouble.id === 'bracing:blocks',
   consider,
+  datum: say`Lengths are along the block’s long side; the bevel is taken from the frame itself.`,
   draw,
 }
 

@@ -24,6 +24,7 @@ export const footTip: Mend<WoodCase> = {
   place: { conserve: 2, everyday: 1, strength: 1 },
   isFor: c => footEnd(c) !== null,
   consider,
+  datum: say`Lengths are from the end that goes; what is across it, from its show face.`,
   draw,
 }
 

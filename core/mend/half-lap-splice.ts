@@ -25,6 +25,7 @@ export const halfLapSplice: Mend<WoodCase> = {
   undo: 'no',
   place: { conserve: 5, everyday: 5, strength: 6 },
   consider,
+  datum: say`Lengths are from the end that goes; what is across it, from its show face.`,
   draw,
 }
 

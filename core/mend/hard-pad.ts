@@ -26,6 +26,7 @@ export const hardPad: Mend<WoodCase> = {
   place: { conserve: 1, everyday: 1, strength: 1 },
   isFor: c => c.trouble.kind === 'hold-failed' && ['bolt', 'hanger-bolt', 'corner-bracket'].includes(holdIn(c).kind) && holdIn(c).faults.includes('crushed-wood'),
   consider,
+  datum: say`Lengths are from the face it is bored or cut into, about its old centre.`,
   draw: (_c, work) => recessViews({
     longMm: sizeOf(work, 'width'),
     wideMm: sizeOf(work, 'width'),

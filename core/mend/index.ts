@@ -106,9 +106,10 @@ const FROM_SHOULDER = say`Lengths are from the shoulder line, thicknesses about 
 const FROM_TROUBLE = say`Lengths along the part are from the middle of what is wrong; what is across it, from its show face.`
 
 function sheetOf<Case>(mends: readonly Mend<Case>[], c: Case, id: MendId, work: Work, title: string, datum: Phrase): Sheet | null {
-  const views = mends.find(m => m.id === id)?.draw?.(c, work) ?? []
+  const mend = mends.find(m => m.id === id)
+  const views = mend?.draw?.(c, work) ?? []
   if (views.length === 0) return null
-  return { title, views, datum, settings: (work.settings ?? []).map(settingWords), scrap: work.scrap ?? null }
+  return { title, views, datum: mend?.datum ?? datum, settings: (work.settings ?? []).map(settingWords), scrap: work.scrap ?? null }
 }
 
 /** The sheet of a joint’s mend: its views at 1:1. Null where the mend draws none. */

@@ -113,6 +113,8 @@ export interface Mend<Case> {
   /** Whether it is thought of at all in a case; where it is not said, always. */
   isFor?(c: Case): boolean
   consider(c: Case): Verdict
+  /** What the lengths on its sheet are measured from, where it is not what they usually are. */
+  readonly datum?: Phrase
   /** What is sawn and bored for it, as views one can measure from; left out where its sizes say it all. */
   draw?(c: Case, work: Work): View[]
 }

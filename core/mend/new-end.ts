@@ -31,6 +31,7 @@ export const newEnd: Mend<WoodCase> = {
   undo: 'no',
   place: { conserve: 4, everyday: 3, strength: 2 },
   consider,
+  datum: say`Lengths are from the end that goes; what is across it, from its show face.`,
   draw,
 }
 

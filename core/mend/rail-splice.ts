@@ -24,6 +24,7 @@ export const railSplice: Mend<WoodCase> = {
   undo: 'no',
   place: { conserve: 6, everyday: 6, strength: 4 },
   consider,
+  datum: say`Lengths are from the middle of the length that goes, marked from the part’s first end; depths from the show face.`,
   draw,
 }
 

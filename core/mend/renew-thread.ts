@@ -28,6 +28,7 @@ export const renewThread: Mend<WoodCase> = {
   place: { conserve: 1, everyday: 1, strength: 1 },
   isFor: c => c.trouble.kind === 'hold-failed' && THREADED.has(holdIn(c).kind) && holdIn(c).faults.includes('stripped'),
   consider,
+  datum: say`Lengths are from the face it is bored or cut into, about its old centre.`,
   draw: (_c, work) => [plugView({
     partMm: sizeOf(work, 'stop-receiving') + BEFORE_FACE_MM,
     plugMm: sizeOf(work, 'plug'),

@@ -25,6 +25,7 @@ export const scarf: Mend<WoodCase> = {
   undo: 'no',
   place: { conserve: 3, everyday: 4, strength: 3 },
   consider,
+  datum: say`Lengths are from the end that goes; what is across it, from its show face.`,
   draw,
 }
 

@@ -9,7 +9,7 @@ import type { Shop, StoreRow } from '../reference/shop-settings'
 import { SPECIES } from '../reference/species'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { drynessOf } from '../wood/dryness'
-import { WOOD_USES, woodsFor } from '../wood/uses'
+import { isListed, WOOD_USES, woodsFor } from '../wood/uses'
 import { cutOf, fromStore } from './cutting'
 import { cuttingCsv } from './cutting-csv'
 import { planPiece } from '.'
@@ -80,6 +80,11 @@ describe('what wood', () => {
   it('a patch is of the part’s own wood and nothing else; a pine part’s pin is no pine', () => {
     expect(woodsFor('patch', 'Walnut, European').map(w => w.name)).toEqual(['Walnut, European'])
     expect(woodsFor('pin', 'Pine, Scots').map(w => w.name)).not.toContain('Pine, Scots')
+  })
+  it('a patch in mahogany is of old stock, or of what looks like it: new wood of it is protected', () => {
+    expect(woodsFor('patch', 'Mahogany, true (Honduran)').map(w => w.name)).toEqual(['Mahogany, true (Honduran)', 'Sapele', 'Khaya (African mahogany)'])
+    expect([isListed('Mahogany, true (Honduran)'), isListed('Beech, European')]).toEqual([true, false])
+    for (const name of ['Sapele', 'Khaya (African mahogany)', 'Walnut, black', 'Walnut, European']) expect(SPECIES.some(s => s.name === name), name).toBe(true)
   })
   it('every wood named for a use is one whose figures are known', () => {
     for (const row of Object.values(WOOD_USES)) for (const name of row.woods) expect(SPECIES.some(s => s.name === name), name).toBe(true)

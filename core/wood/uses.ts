@@ -40,6 +40,18 @@ export const WOOD_USES: Readonly<Record<WoodUse, UseRow>> = {
 /** A wood no farther than this from the part’s own in density is like it, as a share (docs/sources.md#wood-uses, medium). */
 const LIKE_DENSITY = 0.2
 
+/**
+ * Woods that are not bought new, for their kind is protected or nearly gone, and what looks and works like them; the law of the
+ * place decides (docs/sources.md#wood-uses, medium).
+ */
+const LISTED: Readonly<Record<string, readonly string[]>> = {
+  'Mahogany, true (Honduran)': ['Sapele', 'Khaya (African mahogany)'],
+  'Rosewood, Brazilian': ['Walnut, black', 'Walnut, European'],
+  'Rosewood, Indian': ['Walnut, black', 'Walnut, European'],
+}
+export const isListed = (wood: string): boolean => wood in LISTED
+export const lookAlikes = (wood: string): readonly string[] => LISTED[wood] ?? []
+
 /** A wood that would do, and how dense it is against the part’s own: 1 is alike. */
 export interface LikeWood { readonly name: string, readonly density: number }
 
@@ -55,6 +67,8 @@ export function woodsFor(use: WoodUse, beside: string): LikeWood[] {
     .map(name => ({ name, density: speciesNamed(name).values.specificGravity.value / ownDensity }))
     .filter(w => Math.abs(w.density - 1) <= LIKE_DENSITY)
     .sort((a, b) => Math.abs(a.density - 1) - Math.abs(b.density - 1))
+  // Of a listed wood old stock comes first, then what looks like it.
+  const alike = use === 'patch' ? lookAlikes(beside).map(name => ({ name, density: speciesNamed(name).values.specificGravity.value / ownDensity })) : []
   const isOwn = woods.length === 0 || woods.includes(beside)
-  return isOwn ? [{ name: beside, density: 1 }, ...others] : others
+  return isOwn ? [{ name: beside, density: 1 }, ...alike, ...others] : others
 }

@@ -2,8 +2,9 @@
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
 import { lineFigures } from '#core/clamping'
 import { spareTime } from '#core/glue'
-import { isSatIn } from '#core/piece/facts'
+import { isFlatFrame, isSatIn } from '#core/piece/facts'
 import { clampWords, eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
+import { caulSheet, STEEPEST_CAUL_DEG } from '#core/sheet'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -83,13 +84,19 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
         <thead><tr><th>Clamp, in the order of use</th><th>Force</th><th>Span</th><th>From the rack</th></tr></thead>
         <tbody>
           <tr v-for="({ line, clamp }, i) in stage.clamps" :key="i">
-            <td><label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${i}`)" @change="flip(`${stage.number} ${i}`)"> {{ clampWords(piece, line) }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span></td>
+            <td>
+              <label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${i}`)" @change="flip(`${stage.number} ${i}`)"> {{ clampWords(piece, line) }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span>
+              <details v-if="line.needsCaul && line.offSquareDeg <= STEEPEST_CAUL_DEG" class="caul">
+                <summary>Caul, to saw from</summary>
+                <SheetDrawing :sheet="caulSheet(line.offSquareDeg, `Caul for ${clampWords(piece, line)}`)" :name="`${piece.id}-caul-${stage.number}-${i + 1}`" />
+              </details>
+            </td>
             <td><FigureValue :figure="line.force" :label="`Force, ${clampWords(piece, line)}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${clampWords(piece, line)}`" /></td>
             <td><template v-if="clamp">{{ clampNamed(clamp.row.type).label }} <span class="measure">{{ len(clamp.row.openingMm) }}</span>, no. {{ clamp.nth }}</template><strong v-else>none reaches</strong></td>
           </tr>
         </tbody>
       </table>
-      <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, level and four feet while it is open; nip up once after five minutes.</p>
+      <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, {{ isFlatFrame(piece) ? 'flat on a board' : 'level and four feet' }} while it is open; nip up once after five minutes.</p>
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
     <p v-if="plan.returnMin !== null" class="return">{{ !isSatIn(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. <template v-if="nextStage">Spread first from <strong>{{ when(firstSpread) }}</strong> on; {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting in all.</template></p>

@@ -34,9 +34,10 @@ const brokenLeg = async (page) => {
 }
 const SHOTS = [
   ['apart', `${CHAIR}/open-up`, {}, async (page) => { await apart(page); await xray(page) }],
-  ['bench', '/', {}, page => page.waitForFunction(() => [...document.querySelectorAll('.lane')].every(l => l.getAttribute('aria-label') !== 'nothing planned'), undefined, { timeout: 30_000 }).catch(() => undefined)], ['start', '/start'], ['take-in', '/piece/strand-rocker/take-in'], ['parts', '/piece/ferry-bench/take-in', {}, to('#parts')], ['broken-leg', '/piece/chapel-chair/test', {}, brokenLeg], ['set', '/set/harbour-ladder-backs'], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
+  ['bench', '/', {}, page => page.waitForFunction(() => [...document.querySelectorAll('.lane')].every(l => l.getAttribute('aria-label') !== 'nothing planned'), undefined, { timeout: 30_000 }).catch(() => undefined)], ['start', '/start'], ['take-in', '/piece/strand-rocker/take-in'], ['broken-leg', '/piece/chapel-chair/test', {}, brokenLeg], ['set', '/set/harbour-ladder-backs'], ['test', `${CHAIR}/test`, {}, pick('left side rail to left back post')], ['cause', `${CHAIR}/cause`, {}, pick('front rail to left front leg')],
   ['mend', `${CHAIR}/mend`, {}, pick('left side rail to left back post')], ['open-up', `${CHAIR}/open-up`], ['glue-up', `${CHAIR}/glue-up`], ['record', `${CHAIR}/record`], ['shop', '/shop'], ['quick', '/quick'], ['bench-mode', '/bench/schoolroom-chair'],
   ['mend-break', '/piece/chapel-chair/mend'],
+  ['ways', '/piece/chapel-chair/ways', {}, page => page.waitForSelector('.ways')],
   ['sheet', '/piece/harbour-ladder-back-3/mend', {}, to('section.cut')],
   ['test-phone', `${CHAIR}/test`, { viewport: { width: 360, height: 740 } }],
 ]

@@ -80,6 +80,25 @@ describe('a wooden hinge', () => {
   })
 })
 
+describe('a knuckle whose fingers have broken', () => {
+  const table = newPiece('table', { support: 'fly', top: 'drop-leaf' })
+  const joint = table.joints.find(j => j.form.kind === 'knuckle' && j.enters.includes('fly'))!
+  const broken = (thick: number | null): Piece => applyAll(table, [
+    ...(thick === null ? [] : [{ do: 'measure-joint' as const, joint: joint.id, size: 'thicknessMm' as const, measure: measured(thick) }]),
+    { do: 'add-hold', hold: { ...newHold('hinge-pin', 'p', joint.id), faults: ['split-wood'] } },
+  ])
+  it('worked example: 20 thick as the half that is whole, a rail 60 high and five fingers: 60 / 5 − 0.4 = 11.6; a lap of 60; a cove of 11; (20 − 7) / 2 = 6.5 of wall', () => {
+    const { sizes, work } = asked(broken(20), 'hold:p', 'knuckle-end')
+    expect(sizes).toMatchObject({ thickness: 20, length: 60, slot: 11, bore: 7, wall: 6.5 })
+    expect(sizes.width).toBeCloseTo(11.6, 9)
+    expect(work.stock[0]!.sizesMm).toEqual([20, 60, 80])
+  })
+  it('its thickness is measured on the mating half; in 12 mm a pin of 7 has 2.5 of wall', () => {
+    expect(asked(broken(null), 'hold:p', 'knuckle-end').wants).toBe(true)
+    expect(asked(broken(12), 'hold:p', 'knuckle-end').why).toContain('2.5 mm of wall')
+  })
+})
+
 describe('a top held fast by its screws', () => {
   const table = newPiece('table', { fixing: 'screw' })
   const split: Split = { ...newFault('split', 'crack', 'top', 0.5) as Split, runsOut: 'yes', lengthMm: measured(700), openMm: measured(0.15) }

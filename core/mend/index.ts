@@ -23,6 +23,7 @@ import { hardPad } from './hard-pad'
 import { easeHinge, rePin } from './hinge-mends'
 import { screwOut, tighten } from './hold-mends'
 import { kerfAndWedge } from './kerf-and-wedge'
+import { knuckleEnd } from './knuckle-end'
 import { letInPatch } from './let-in-patch'
 import { letItMove } from './let-it-move'
 import { lockingPin } from './locking-pin'
@@ -73,7 +74,7 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'part-missing': [copyPart, sawnCopy, steamedCopy, laminatedCopy],
   'bracing-lost': [cornerBlock, newWebbing],
   'hardware-loose': [tighten],
-  'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, screwOut, tackPins],
+  'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, knuckleEnd, screwOut, tackPins],
   'held-fast': [letItMove],
 }
 

@@ -44,12 +44,16 @@ interface Options {
 export function main(args: readonly string[], print: (text: string) => void, complain: (text: string) => void, now: string): number {
   const options = readOptions(args, now)
   if (!options) { complain(USAGE); return 2 }
-  if (options.verb === 'mends' && options.file === '') { print(options.json ? JSON.stringify(catalogue(), null, 2) : catalogueText()); return 0 }
+  if (options.verb === 'mends' && options.file === '') {
+    { print(options.json ? JSON.stringify(catalogue(), null, 2) : catalogueText()); return 0 }
+  }
   const shop = readShop(options.shop)
   if (!shop.ok) return refuse(options.shop ?? '', shop.issues, complain)
   const read = readPiece(options.file)
   if (!read.ok) return refuse(options.file, read.issues, complain)
-  if (options.verb === 'check') { print(`${read.value.title}: ${read.value.parts.length} parts, ${read.value.joints.length} joints, nothing wrong`); return 0 }
+  if (options.verb === 'check') {
+    { print(`${read.value.title}: ${read.value.parts.length} parts, ${read.value.joints.length} joints, nothing wrong`); return 0 }
+  }
   const plan = planPiece(read.value, shop.value, shop.value.climate, options.start)
   if (options.verb === 'list') {
     print(options.csv ? cuttingCsv(plan.stock, id => nameFor(read.value, plan, id)) : listText(read.value, plan).join('\n'))

@@ -62,7 +62,9 @@ function mends(piece: Piece, plan: Plan): string[] {
   const lines = plan.mends.flatMap(m => m.options.map(o => `  ${tagFor(piece, m.joint)} ${o.id === m.chosen ? '>' : o.verdict.fits ? '+' : '-'} ${o.label}: ${text(o.verdict.reason)}`))
   for (const m of plan.woodMends) {
     const trouble = plan.troubles.find(t => t.id === m.trouble)
-    if (trouble) lines.push(...m.options.map(o => `  ${troubleName(piece, trouble)} ${o.id === m.chosen ? '>' : o.verdict.fits ? '+' : '-'} ${o.label}: ${text(o.verdict.reason)}`))
+    if (trouble) {
+      lines.push(...m.options.map(o => `  ${troubleName(piece, trouble)} ${o.id === m.chosen ? '>' : o.verdict.fits ? '+' : '-'} ${o.label}: ${text(o.verdict.reason)}`))
+    }
   }
   const { glue } = plan
   const runner = glue.choice.runnerUp ? `; next best ${glue.choice.runnerUp.glue.label} ${glue.choice.wouldWin}` : ''

@@ -15,7 +15,9 @@ export const wholeRack = (rows: readonly RackRow[]): RackClamp[] =>
 /** Whether a kind of clamp spans the line and can pull what it needs; round a frame goes only a strap. */
 export function canServe(row: RackRow, line: ClampLine): boolean {
   const type = clampNamed(row.type)
-  if (line.around) return row.type === 'strap' && row.openingMm >= line.spanMm + PADS_MM && type.forceKn[1] >= (line.force.low ?? line.force.value)
+  if (line.around) {
+    return row.type === 'strap' && row.openingMm >= line.spanMm + PADS_MM && type.forceKn[1] >= (line.force.low ?? line.force.value)
+  }
   // A short jaw will do across two faces.
   const reaches = type.spans || (line.acrossFaces === true && (row.type === 'c-clamp' || row.type === 'handscrew'))
   return reaches && row.openingMm >= line.spanMm + PADS_MM && type.forceKn[1] >= (line.force.low ?? line.force.value)

@@ -65,22 +65,32 @@ const WATER_NEEDED = { dry: 0, damp: 2, wet: 3 } as const
 
 function hardLimits(glue: Glue, needs: GlueNeeds, shop: Shop, climate: Climate, open: Figure, clamp: Figure): Phrase[] {
   const against: Phrase[] = []
-  if (needs.gapMm > glue.gapMm + 1e-9) against.push(glue.gapMm === 0 ? say`its foam fills but does not hold, the joint leaves ${fitMm(needs.gapMm)}` : say`bridges ${fitMm(glue.gapMm)}, the joint leaves ${fitMm(needs.gapMm)}`)
+  if (needs.gapMm > glue.gapMm + 1e-9) {
+    against.push(glue.gapMm === 0 ? say`its foam fills but does not hold, the joint leaves ${fitMm(needs.gapMm)}` : say`bridges ${fitMm(glue.gapMm)}, the joint leaves ${fitMm(needs.gapMm)}`)
+  }
   const usable = open.value * OPEN_TIME_SHARE
-  if (needs.workingMin > usable) against.push(say`open ${q(open.value, 'min')} today, of which ${q(usable, 'min')} may be used; the longest stage needs ${q(needs.workingMin, 'min')}`)
+  if (needs.workingMin > usable) {
+    against.push(say`open ${q(open.value, 'min')} today, of which ${q(usable, 'min')} may be used; the longest stage needs ${q(needs.workingMin, 'min')}`)
+  }
   const cold = coldProblem(glue, needs, shop, climate, clamp)
   if (cold) against.push(cold)
   if (WATER[glue.water] < WATER_NEEDED[needs.service]) against.push(say`does not stand ${needs.service} use`)
   const left = needs.oldGlueLeft.find(old => !glue.bondsOver.includes(old))
   if (left) against.push(say`will not bond over ${left === 'pva' ? 'PVA' : left} glue that stays behind`)
-  if (needs.mustComeApart && glue.undo !== 'yes') against.push(say`cannot be undone without harm, and this piece must come apart again`)
+  if (needs.mustComeApart && glue.undo !== 'yes') {
+    against.push(say`cannot be undone without harm, and this piece must come apart again`)
+  }
   return against
 }
 
 function coldProblem(glue: Glue, needs: GlueNeeds, shop: Shop, climate: Climate, clamp: Figure): Phrase | null {
   const there = needs.cureIn ?? climate
-  if (climate.nowC < glue.coldestC) return say`too cold to spread: ${q(climate.nowC, 'C')} at the bench, and it wants ${q(glue.coldestC, 'C')} or more`
-  if (!Number.isFinite(clamp.value)) return say`too cold: never sets at ${q(there.nowC, 'C')} by day and ${q(there.tonightC, 'C')} by night; it wants ${q(glue.coldestC, 'C')}`
+  if (climate.nowC < glue.coldestC) {
+    return say`too cold to spread: ${q(climate.nowC, 'C')} at the bench, and it wants ${q(glue.coldestC, 'C')} or more`
+  }
+  if (!Number.isFinite(clamp.value)) {
+    return say`too cold: never sets at ${q(there.nowC, 'C')} by day and ${q(there.tonightC, 'C')} by night; it wants ${q(glue.coldestC, 'C')}`
+  }
   const coldest = coldestBetweenC(there, shop, needs.startMin, needs.startMin + clamp.value)
   if (coldest >= glue.coldestC) return null
   return say`too cold: ${q(coldest, 'C')} while it is in clamps, and it wants ${q(glue.coldestC, 'C')} or more`
@@ -93,7 +103,9 @@ function prefer(glue: Glue, needs: GlueNeeds, school: School, onShelf: boolean, 
   const add = (points: number, words: string) => { score += points; if (points > 0) inFavour.push(words) }
   if (onShelf) add(3, 'on the shelf')
   if (glue.undo === 'yes') add(school === 'conserve' ? 4 : needs.oldPiece ? 3 : 0.5, 'can be undone')
-  if (glue.group === 'pva') add(school === 'everyday' && !needs.oldPiece ? 3 : school === 'strength' && !needs.oldPiece ? 3 : school === 'strength' ? 2 : 0, 'plain and strong on tight joints')
+  if (glue.group === 'pva') {
+    add(school === 'everyday' && !needs.oldPiece ? 3 : school === 'strength' && !needs.oldPiece ? 3 : school === 'strength' ? 2 : 0, 'plain and strong on tight joints')
+  }
   if (glue.group === 'epoxy') add(needs.gapMm > 0.15 ? 2 : school === 'strength' ? 0.5 : -2, 'fills what is left open')
   if (needs.keptFinish && glue.group === 'protein') add(1, 'squeeze-out washes off a kept finish')
   add(glue.creep, 'does not creep')

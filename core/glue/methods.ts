@@ -53,7 +53,9 @@ export function methodFor(glue: OldGlue, finish: Finish, species: string): Metho
   if (finish === 'gilded') return dryOnly(methods)
   const stains = (m: Method) => Boolean(m.stainsTannin) && TANNIN_WOODS.has(species)
   const allowed = methods.find(m => !m.harms.includes(near) && !stains(m))
-  if (allowed) return { how: say`${allowed.words}`, soakMin: allowed.soakMin, cautions: finish === 'paint' ? [...allowed.cautions, 'paint'] : allowed.cautions }
+  if (allowed) {
+    return { how: say`${allowed.words}`, soakMin: allowed.soakMin, cautions: finish === 'paint' ? [...allowed.cautions, 'paint'] : allowed.cautions }
+  }
   const least = methods[methods.length - 1]!
   return { how: say`${least.words}; it harms the ${near} near by: shield it`, soakMin: least.soakMin, cautions: least.cautions }
 }

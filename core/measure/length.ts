@@ -32,7 +32,9 @@ export function parseLength(text: string, bareUnit: UnitSystem = 'mm'): Result<P
   let mm = 0
   for (const t of terms) mm += t.amount.valueOf() * UNIT_MM[unitOf(t, bareUnit)]!
   if (!Number.isFinite(mm)) return fail('not_a_length', `“${text.trim()}” is not a length: ${HELP}.`)
-  if (mm > LONGEST_MM) return fail('too_long', `${round(mm, 0)} mm is longer than any part: the most is ${LONGEST_MM} mm. Check the unit.`)
+  if (mm > LONGEST_MM) {
+    return fail('too_long', `${round(mm, 0)} mm is longer than any part: the most is ${LONGEST_MM} mm. Check the unit.`)
+  }
   return succeed({ mm, readAs: terms.map(t => `${t.amount.toFraction(true)}`.includes('/') && !t.isFraction ? `${t.amount.valueOf()} ${unitOf(t, bareUnit)}` : `${t.amount.toFraction(true)} ${unitOf(t, bareUnit)}`).join(' ') })
 }
 

@@ -47,16 +47,30 @@ function consider(c: JointCase): Verdict {
     reason: say`${glued.reason}; a key ${mm(deepMm)} deep across it from the back leaves ${mm(thickMm - deepMm)} to the face`,
     sizes: [
       ...glued.sizes,
-      sizeMm('thickness', 'key, thickness, and recess, depth', deepMm, 'a third of the frame’s thickness', [input('frame', thickMm, 'mm')]),
-      sizeMm('length', 'key, along its grain, square to the mitre', longMm, '1.2 × the width of a side', [input('side', wideMm, 'mm')]),
+      sizeMm(
+        'thickness', 'key, thickness, and recess, depth', deepMm,
+        'a third of the frame’s thickness',
+        [input('frame', thickMm, 'mm')],
+      ),
+      sizeMm(
+        'length', 'key, along its grain, square to the mitre', longMm,
+        '1.2 × the width of a side',
+        [input('side', wideMm, 'mm')],
+      ),
       sizeMm('width', 'key, across', acrossMm, '0.4 × the width of a side, 8 mm at least', [input('side', wideMm, 'mm')]),
       sizeMm('wall', 'stays to the face', thickMm - deepMm, 'frame − key', [input('frame', thickMm, 'mm')]),
     ],
     stock: [...glued.stock, { id: 'patch', serves: 'each', what: 'back key', count: 1, sizesMm: [deepMm, acrossMm, longMm], wood: c.entering.species, note: 'grain square to the mitre, so that it is crossed by whole fibres' }],
     steps: [
       ...glued.steps,
-      using(cured('recess', 18, say`When it has cured: on the back, square across the mitre’s line and in its middle, knife and pare a recess ${mm(longMm)} × ${mm(acrossMm)}, ${mm(deepMm)} deep, flat.`), 'knife', 'chisel', 'depth-stop'),
-      using(cured('key', 8, say`Key to a push fit, glue on its bed and sides, pressed; level it when it has set.`), 'brush', 'strap', 'block-plane'),
+      using(
+        cured('recess', 18, say`When it has cured: on the back, square across the mitre’s line and in its middle, knife and pare a recess ${mm(longMm)} × ${mm(acrossMm)}, ${mm(deepMm)} deep, flat.`),
+        'knife', 'chisel', 'depth-stop',
+      ),
+      using(
+        cured('key', 8, say`Key to a push fit, glue on its bed and sides, pressed; level it when it has set.`),
+        'brush', 'strap', 'block-plane',
+      ),
     ],
     settings: [{ what: say`Recess, from the back`, stopMm: deepMm }],
     scrap: say`Set the depth on scrap of the same thickness: what stays to the face is ${mm(thickMm - deepMm)}, measured.`,

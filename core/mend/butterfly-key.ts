@@ -64,8 +64,14 @@ function consider(c: WoodCase): Verdict {
     stock: [...closed.stock, { id: 'patch', serves: 'each', what: 'butterfly key', count, sizesMm: [deepMm, wideMm, longMm], wood: 'as the board, or harder', note: 'grain along its length, across the split' }],
     steps: [
       ...closed.steps,
-      using(cured('recess', 20 * count, say`When it has cured, on the face that does not show: lay each key across the line, knife round it, pare ${mm(deepMm)} deep, flat.`), 'knife', 'chisel', 'depth-stop'),
-      using(cured('keys', 8 * count, say`Keys in with glue, home with taps; levelled when they have set.`), 'brush', 'block-plane'),
+      using(
+        cured('recess', 20 * count, say`When it has cured, on the face that does not show: lay each key across the line, knife round it, pare ${mm(deepMm)} deep, flat.`),
+        'knife', 'chisel', 'depth-stop',
+      ),
+      using(
+        cured('keys', 8 * count, say`Keys in with glue, home with taps; levelled when they have set.`),
+        'brush', 'block-plane',
+      ),
     ],
     settings: [{ what: say`Recess, from the hidden face`, stopMm: deepMm }],
     scrap: say`Let one key into scrap first: in by taps, no light at its waist.`,

@@ -47,23 +47,53 @@ function consider(c: WoodCase): Verdict {
   const { widthMm, depthMm } = sectionAt(partOf(c.piece, held.on.id), held.on.along)
   const legMm = Math.min(widthMm, depthMm)
   const wallMm = (legMm - sleeveMm) / 2
-  if (wallMm < LEG_WALL_MM) return no(say`a sleeve of ${mm(sleeveMm)} leaves ${mm(Math.max(0, wallMm))} of a leg of ${mm(legMm)}; ${mm(LEG_WALL_MM)} are wanted: a new end on the leg`)
+  if (wallMm < LEG_WALL_MM) {
+    return no(say`a sleeve of ${mm(sleeveMm)} leaves ${mm(Math.max(0, wallMm))} of a leg of ${mm(legMm)}; ${mm(LEG_WALL_MM)} are wanted: a new end on the leg`)
+  }
   const deepMm = (held.lengthMm?.value ?? STEM_DIAMETERS * stemMm) + 2
   return {
     fits: true,
     reason: say`a sleeve of ${mm(sleeveMm)} round a stem of ${mm(stemMm)} leaves ${mm(wallMm)} of the leg`,
     sizes: [
-      sizeMm('collar', 'sleeve', sleeveMm, 'stem + 3 mm of wall all round, to the next bit', [inputOf('stem', held.diameterMm, 'mm')]),
+      sizeMm(
+        'collar', 'sleeve', sleeveMm,
+        'stem + 3 mm of wall all round, to the next bit',
+        [inputOf('stem', held.diameterMm, 'mm')],
+      ),
       sizeMm('bore', 'bored for the stem', stemMm, 'as the stem: it goes in by hand', [inputOf('stem', held.diameterMm, 'mm')]),
-      sizeMm('stop-receiving', 'depth', deepMm, held.lengthMm ? 'stem’s length + 2 mm' : '4 × stem + 2 mm, its length not measured', [held.lengthMm ? inputOf('length', held.lengthMm, 'mm') : inputOf('stem', held.diameterMm, 'mm')]),
+      sizeMm(
+        'stop-receiving', 'depth', deepMm,
+        held.lengthMm ? 'stem’s length + 2 mm' : '4 × stem + 2 mm, its length not measured',
+        [held.lengthMm ? inputOf('length', held.lengthMm, 'mm') : inputOf('stem', held.diameterMm, 'mm')],
+      ),
       sizeMm('wall', 'leg outside it', wallMm, '(leg − sleeve) / 2, 5 mm at least', [input('leg', legMm, 'mm')]),
     ],
-    stock: [{ id: 'plug', serves: 'each', what: 'sleeve', count: 1, sizesMm: [sleeveMm, deepMm], wood: 'beech or maple', note: 'turned or bought as dowel, its grain with the leg’s' }],
+    stock: [{
+      id: 'plug',
+      serves: 'each',
+      what: 'sleeve',
+      count: 1,
+      sizesMm: [sleeveMm, deepMm],
+      wood: 'beech or maple',
+      note: 'turned or bought as dowel, its grain with the leg’s',
+    }],
     steps: [
-      using(before('off', 4, say`Note how high it stands, and draw it a little on each side in turn; its metal socket with it.`), 'levers', 'caliper'),
-      using(before('bore-out', 8, say`Bore the socket out to ${mm(sleeveMm)}, ${mm(deepMm)} deep, on its old line.`), 'drill', tool('bit', sleeveMm), 'depth-stop'),
-      { ...using(before('sleeve', 6, say`Glue the sleeve in, level with the foot; overnight.`), 'brush', 'mallet', 'fine-saw'), waitMin: SETS_MIN },
-      using(before('bore', 6, say`Bore ${mm(stemMm)} on the leg’s own axis; try the stem by hand.`), 'drill', tool('bit', stemMm), 'depth-stop'),
+      using(
+        before('off', 4, say`Note how high it stands, and draw it a little on each side in turn; its metal socket with it.`),
+        'levers', 'caliper',
+      ),
+      using(
+        before('bore-out', 8, say`Bore the socket out to ${mm(sleeveMm)}, ${mm(deepMm)} deep, on its old line.`),
+        'drill', tool('bit', sleeveMm), 'depth-stop',
+      ),
+      {
+        ...using(before('sleeve', 6, say`Glue the sleeve in, level with the foot; overnight.`), 'brush', 'mallet', 'fine-saw'),
+        waitMin: SETS_MIN,
+      },
+      using(
+        before('bore', 6, say`Bore ${mm(stemMm)} on the leg’s own axis; try the stem by hand.`),
+        'drill', tool('bit', stemMm), 'depth-stop',
+      ),
       using(before('on', 4, say`Castor in; the piece stands level on all of them, as high as it was.`), 'mallet'),
     ],
     settings: [{ what: say`Leg`, bitMm: sleeveMm, stopMm: deepMm }, { what: say`Sleeve, once it is in`, bitMm: stemMm, stopMm: deepMm }],

@@ -35,7 +35,9 @@ const PANELS = new Set(['seat', 'top', 'leaf'])
 
 function consider(c: WoodCase): Verdict {
   const part = partIn(c)
-  if (PANELS.has(part.role)) return no(say`a ${part.role} is a panel, not a bar: its boards, joints and movement are not worked out here yet`)
+  if (PANELS.has(part.role)) {
+    return no(say`a ${part.role} is a panel, not a bar: its boards, joints and movement are not worked out here yet`)
+  }
   if (isBent(part)) return no(say`it is bent: sawn to its curve, bent in steam, or built up of layers`)
   const twin = twinOf(c, part)
   const own = c.piece.joints.filter(j => j.enters === part.id)
@@ -49,16 +51,31 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: twin ? say`straight, and the ${partName(c.piece, twin)} is there to measure` : say`straight; nothing like it is left, so its shape is read from its sockets and from the drawing`,
     sizes: [
-      size('length', 'finished length', longMm, 'shoulder to shoulder, with its tenons; taken again from the frame fitted dry', [input('between shoulders', axisLengthMm(part), 'mm'), input('tenons', tenonsMm, 'mm')]),
+      size(
+        'length', 'finished length', longMm,
+        'shoulder to shoulder, with its tenons; taken again from the frame fitted dry',
+        [input('between shoulders', axisLengthMm(part), 'mm'), input('tenons', tenonsMm, 'mm')],
+      ),
       size('thickness', isRound ? 'largest diameter' : 'thickness', isRound ? wide : thick, 'as its twin, at its thickest', []),
       ...(isRound ? [] : [size('width', 'width', wide, 'as its twin, at its widest', [])]),
     ],
-    stock: [{ id: 'part', serves: 'each', what: `blank for the ${nameOf(c.piece, part.id)}`, count: 1, sizesMm: [thick, wide, longMm], wood: part.species, note: 'straight grain end to end, 1 in 15 or better' }],
+    stock: [{
+      id: 'part',
+      serves: 'each',
+      what: `blank for the ${nameOf(c.piece, part.id)}`,
+      count: 1,
+      sizesMm: [thick, wide, longMm],
+      wood: part.species,
+      note: 'straight grain end to end, 1 in 15 or better',
+    }],
     steps: [
       using(before('measure', 10, twin
         ? say`Measure the ${partName(c.piece, twin)} at every change of shape; mark which end is which${handed(part, twin) ? ', and make this one of the other hand' : ''}.`
         : say`Read its ends from the sockets, its shape from the parts next to it; try it in cheap wood first.`), 'caliper', 'pencil'),
-      using(before('length', 5, say`Take its length from the frame fitted dry, not from the drawing; leave ${mm(OVER_LENGTH_MM)} until then.`), 'pencil', 'square'),
+      using(
+        before('length', 5, say`Take its length from the frame fitted dry, not from the drawing; leave ${mm(OVER_LENGTH_MM)} until then.`),
+        'pencil', 'square',
+      ),
       using(before('make', isRound ? 60 : 45, own.length > 0 && tenonsMm === 0
         ? say`Make it; its faces bear along their whole length before anything draws them up.`
         : say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`), 'shaping', 'caliper'),

@@ -37,7 +37,9 @@ function consider(c: JointCase): Verdict {
   if (mitreOf(c)?.lock === 'spline') return no(say`its spline holds it: glued again with that, or a new one`)
   const glued = reGlue.consider(c)
   if (!glued.fits) return glued
-  if (faceIsKept(c)) return no(say`keys show at the outer edges, and the ${c.finish === 'gilded' ? 'gilding' : 'paint'} goes round them: a key from the back instead`)
+  if (faceIsKept(c)) {
+    return no(say`keys show at the outer edges, and the ${c.finish === 'gilded' ? 'gilding' : 'paint'} goes round them: a key from the back instead`)
+  }
   const { widthMm, depthMm } = sectionAt(c.entering, 0)
   const thickMm = Math.min(widthMm, depthMm)
   const slantMm = form.widthMm.value
@@ -51,15 +53,29 @@ function consider(c: JointCase): Verdict {
     reason: say`${glued.reason}; end grain holds little, so ${q(count, 'count')} ${count === 1 ? 'key' : 'keys'} of ${mm(keyMm)} go ${mm(slotMm)} into the ${mm(slantMm)} of slant`,
     sizes: [
       ...glued.sizes,
-      sizeMm('thickness', 'key and slot, thickness', keyMm, 'a sixth of the frame’s thickness, 1.5 mm at least; the saw’s own kerf if it is near', [input('frame', thickMm, 'mm')]),
-      sizeMm('stop-entering', 'slot, deep from the outer corner', slotMm, '0.6 of the slant, 3 mm from the sight edge at least', [inputOf('slant', form.widthMm, 'mm')]),
+      sizeMm(
+        'thickness', 'key and slot, thickness', keyMm,
+        'a sixth of the frame’s thickness, 1.5 mm at least; the saw’s own kerf if it is near',
+        [input('frame', thickMm, 'mm')],
+      ),
+      sizeMm(
+        'stop-entering', 'slot, deep from the outer corner', slotMm,
+        '0.6 of the slant, 3 mm from the sight edge at least',
+        [inputOf('slant', form.widthMm, 'mm')],
+      ),
       sizeMm('length', 'key, long side', longMm, '2 × slot: the slot opens at ninety degrees', [input('slot', slotMm, 'mm')]),
     ],
     stock: [...glued.stock, { id: 'shim', serves: 'each', what: 'key', count, sizesMm: [keyMm, slotMm, longMm], wood: c.entering.species, note: 'grain across the corner, along its long side' }],
     steps: [
       ...glued.steps,
-      using(cured('slots', 6 + 4 * count, say`When it has cured: the corner upright in a cradle of ninety degrees, ${count === 1 ? 'one slot in the middle' : 'two slots at thirds'} of its thickness, ${mm(keyMm)} wide, ${mm(slotMm)} deep from the corner.`), 'fine-saw', 'square'),
-      using(cured('keys', 6 * count, say`Keys to a push fit, glue in the slots, pushed home; trimmed with the grain, from the corner inwards, when they have set.`), 'block-plane', 'brush', 'chisel'),
+      using(
+        cured('slots', 6 + 4 * count, say`When it has cured: the corner upright in a cradle of ninety degrees, ${count === 1 ? 'one slot in the middle' : 'two slots at thirds'} of its thickness, ${mm(keyMm)} wide, ${mm(slotMm)} deep from the corner.`),
+        'fine-saw', 'square',
+      ),
+      using(
+        cured('keys', 6 * count, say`Keys to a push fit, glue in the slots, pushed home; trimmed with the grain, from the corner inwards, when they have set.`),
+        'block-plane', 'brush', 'chisel',
+      ),
     ],
     settings: [{ what: say`Slot, the corner pointing up`, stopMm: slotMm, angleDeg: 45, fenceMm: thickMm / (count + 1) - keyMm / 2 }],
     scrap: say`Cut one slot in scrap and try a key: it goes in with the fingers, and does not fall out when turned over.`,

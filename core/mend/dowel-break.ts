@@ -167,7 +167,9 @@ const known = new WeakMap<Break, { readonly part: Part, readonly parts: readonly
 export function crossingDowels(c: WoodCase): Found {
   const [fault, part, { joints, parts }, bitsMm] = [breakOf(c), partIn(c), c.piece, bitsIn(c)]
   const before = known.get(fault)
-  if (before && before.part === part && before.joints === joints && before.parts === parts && before.bitsMm === bitsMm) return before.found
+  if (before && before.part === part && before.joints === joints && before.parts === parts && before.bitsMm === bitsMm) {
+    return before.found
+  }
   const found = searchDowels(c)
   known.set(fault, { part, parts, joints, bitsMm, found })
   return found

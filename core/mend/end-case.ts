@@ -44,18 +44,24 @@ export function spoiltLength(c: WoodCase): Spoilt | Verdict {
       return span(Math.max(widthMm, depthMm) / 2 / Math.tan(Math.max(20, fault.angleDeg.value) * Math.PI / 180), TO_SOUND_MM)
     }
     case 'worm': {
-      if (fault.live !== 'old') return notYet(say`nobody has said that the worm is old: treat it or keep it apart first, and watch over paper for a month`)
+      if (fault.live !== 'old') {
+        return notYet(say`nobody has said that the worm is old: treat it or keep it apart first, and watch over paper for a month`)
+      }
       if (fault.lostPct === null) return notYet(say`probe round the section: how much of it is lost decides`)
       const atJoint = jointsBetween(c, part, atMm - fault.lengthMm.value / 2, atMm + fault.lengthMm.value / 2).length > 0
       const least = atJoint ? WORM_AT_JOINT_PCT : WORM_REPLACE_PCT
-      if (fault.lostPct.value <= least) return no(say`${q(fault.lostPct.value, '%')} of the section lost, up to ${q(least, '%')}${atJoint ? ' at a joint' : ''} it is kept and made firm`)
+      if (fault.lostPct.value <= least) {
+        return no(say`${q(fault.lostPct.value, '%')} of the section lost, up to ${q(least, '%')}${atJoint ? ' at a joint' : ''} it is kept and made firm`)
+      }
       return span(fault.lengthMm.value / 2, PAST_WORM_MM)
     }
     case 'loss': {
       const { widthMm, depthMm } = sectionAt(part, fault.along)
       if (fault.depthMm.basis === 'assumed') return notYet(say`measure what is gone: length, width and depth`)
       const thin = Math.min(widthMm, depthMm)
-      if (fault.depthMm.value <= LOSS_REPLACE_SHARE * thin) return no(say`${mm(fault.depthMm.value)} of ${mm(thin)} gone: a patch is let in, the part stays`)
+      if (fault.depthMm.value <= LOSS_REPLACE_SHARE * thin) {
+        return no(say`${mm(fault.depthMm.value)} of ${mm(thin)} gone: a patch is let in, the part stays`)
+      }
       return span(fault.lengthMm.value / 2, TO_SOUND_MM)
     }
     default: return no(say`nothing of its wood is spoilt`)
@@ -87,7 +93,9 @@ export function lostEnd(c: WoodCase, mostShare: number): LostEnd | Verdict {
   const end = fromMm <= totalMm - toMm ? 'first' as const : 'last' as const
   const cutMm = end === 'first' ? toMm : fromMm
   const lostMm = end === 'first' ? cutMm : totalMm - cutMm
-  if (lostMm > mostShare * totalMm) return no(say`${mm(lostMm)} of ${mm(totalMm)} would go: the part is copied, or a length of it replaced`)
+  if (lostMm > mostShare * totalMm) {
+    return no(say`${mm(lostMm)} of ${mm(totalMm)} would go: the part is copied, or a length of it replaced`)
+  }
   const joints = end === 'first' ? jointsBetween(c, part, -1, cutMm) : jointsBetween(c, part, cutMm, totalMm + 1)
   const held = joints.find(j => findingOf(c.piece, j.id).state !== 'apart')
   if (held) return no(say`${tagOf(held)} sits on the length that goes and still holds: it is opened first`)

@@ -26,8 +26,12 @@ const FROM_JOINT_MM = 40
 
 function consider(c: WoodCase): Verdict {
   const fault = faultOf(c) as Loss
-  if ([fault.lengthMm, fault.widthMm, fault.depthMm].some(m => m.basis === 'assumed')) return notYet(say`measure what is gone: length, width and depth`)
-  if (fault.depthMm.value > DEEPEST_MM) return no(say`${mm(fault.depthMm.value)} deep: fill that thick shrinks and drops out, and carries nothing`)
+  if ([fault.lengthMm, fault.widthMm, fault.depthMm].some(m => m.basis === 'assumed')) {
+    return notYet(say`measure what is gone: length, width and depth`)
+  }
+  if (fault.depthMm.value > DEEPEST_MM) {
+    return no(say`${mm(fault.depthMm.value)} deep: fill that thick shrinks and drops out, and carries nothing`)
+  }
   const longest = Math.max(fault.lengthMm.value, fault.widthMm.value)
   if (longest > LONGEST_MM) return no(say`${mm(longest)} across: so much fill shows and moves against the wood; a patch`)
   const part = partIn(c)
@@ -42,8 +46,14 @@ function consider(c: WoodCase): Verdict {
     sizes: [sizeMm('thickness', 'deep', fault.depthMm.value, 'as it is: 3 mm at most', [inputOf('gone', fault.depthMm, 'mm'), input('to the nearest joint', nearest, 'mm')])],
     stock: [],
     steps: [
-      using(before('clean', 4, say`Clean it to bare wood; seal the hollow thinly, so that the fill can be taken out again.`), 'scraper', 'brush'),
-      using(before('fill', 6, say`Fill in the lightest ground colour of the wood, a shade proud; it is coloured afterwards, never lightened.`), 'thin-blade'),
+      using(
+        before('clean', 4, say`Clean it to bare wood; seal the hollow thinly, so that the fill can be taken out again.`),
+        'scraper', 'brush',
+      ),
+      using(
+        before('fill', 6, say`Fill in the lightest ground colour of the wood, a shade proud; it is coloured afterwards, never lightened.`),
+        'thin-blade',
+      ),
       using(before('level', 4, say`When it is hard: level it with the grain, the finish round it untouched.`), 'scraper'),
     ],
     cautions: [],

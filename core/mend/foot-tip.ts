@@ -64,15 +64,42 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`sawn square ${mm(tipMm)} up, tipped with as much${isPegged ? ', pegged, for end grain alone holds no kick' : ''}: as long as its fellows, checked on the board`,
     sizes: [
-      sizeMm('saw-line', `saw line, from the ${name}’s old end`, tipMm, 'past what is gone, 5 mm at least', [inputOf('gone', fault.lengthMm, 'mm')], 'splices'),
-      sizeMm('thickness', 'tip', tipMm, 'as much as went; its length off the other feet', [input('saw line', tipMm, 'mm')], 'splices'),
+      sizeMm(
+        'saw-line', `saw line, from the ${name}’s old end`, tipMm,
+        'past what is gone, 5 mm at least',
+        [inputOf('gone', fault.lengthMm, 'mm')],
+        'splices',
+      ),
+      sizeMm(
+        'thickness', 'tip', tipMm,
+        'as much as went; its length off the other feet',
+        [input('saw line', tipMm, 'mm')],
+        'splices',
+      ),
     ],
-    stock: [{ id: 'block', serves: 'each', what: 'foot tip', count: 1, sizesMm: [widthMm + OVER_MM, depthMm + OVER_MM, tipMm], wood: 'beech, oak or maple', note: 'its grain upright with the leg’s: end grain to the floor wears least' }],
+    stock: [{
+      id: 'block',
+      serves: 'each',
+      what: 'foot tip',
+      count: 1,
+      sizesMm: [widthMm + OVER_MM, depthMm + OVER_MM, tipMm],
+      wood: 'beech, oak or maple',
+      note: 'its grain upright with the leg’s: end grain to the floor wears least',
+    }],
     steps: [
-      using(before('saw', 8, say`Knife round and saw the foot square to its axis, ${mm(tipMm)} up; true the face.`), 'square', 'fine-saw', 'block-plane'),
-      using(before('tip', 10, say`Tip over size, its grain upright; seal both faces, for they are end grain${isPegged ? '; two pegs of 6 mm, 10 deep in each' : ''}.`), 'fine-saw', 'brush', ...(isPegged ? ['drill' as const] : [])),
+      using(
+        before('saw', 8, say`Knife round and saw the foot square to its axis, ${mm(tipMm)} up; true the face.`),
+        'square', 'fine-saw', 'block-plane',
+      ),
+      using(
+        before('tip', 10, say`Tip over size, its grain upright; seal both faces, for they are end grain${isPegged ? '; two pegs of 6 mm, 10 deep in each' : ''}.`),
+        'fine-saw', 'brush', ...(isPegged ? ['drill' as const] : []),
+      ),
       using(wet('glue', say`Glue it on, pressed along the leg.`), 'brush', 'swab'),
-      using(cured('shape', 14, say`Down to the leg’s shape; then all feet on the board: what still floats is planed off the long one.`), 'shaping', 'batten'),
+      using(
+        cured('shape', 14, say`Down to the leg’s shape; then all feet on the board: what still floats is planed off the long one.`),
+        'shaping', 'batten',
+      ),
     ],
     scrap: say`Stand the piece on a flat board with a scrap of the tip’s thickness under the foot first: it must not rock.`,
     settings: [{ what: say`Saw line, all round`, fenceMm: tipMm }],

@@ -29,13 +29,19 @@ function consider(c: WoodCase): Verdict {
   if (refused) return refused
   const worst = readBreak(c.piece, fault).fibre
   const worstDeg = worst.high ?? worst.value
-  if (fault.angleDeg.basis === 'measured' && worstDeg > STEEPEST_DEG) return no(say`${q(worstDeg, 'deg')} to the fibres at worst, over ${q(STEEPEST_DEG, 'deg')}: fill carries nothing across it`)
+  if (fault.angleDeg.basis === 'measured' && worstDeg > STEEPEST_DEG) {
+    return no(say`${q(worstDeg, 'deg')} to the fibres at worst, over ${q(STEEPEST_DEG, 'deg')}: fill carries nothing across it`)
+  }
   const lost = fault.lostPct
   if (lost === null) return notYet(say`say how much of its face is lost: it decides whether glue alone will do`)
-  if (lost.value <= LOST_MUCH_PCT && fault.surface !== 'crushed') return no(say`${q(lost.value, '%')} of its face lost: there is little to fill`)
+  if (lost.value <= LOST_MUCH_PCT && fault.surface !== 'crushed') {
+    return no(say`${q(lost.value, '%')} of its face lost: there is little to fill`)
+  }
   if (lost.value > MOST_LOST_PCT) return no(say`${q(lost.value, '%')} of its face lost: what is left is no joint; new wood`)
   if (!fault.fibreDeg && !partIn(c).grainOneIn) return notYet(say`the slope of the grain there decides: 1 in how much`)
-  if (fault.gapMm!.value > CLOSES_MM) return no(say`it stays ${fitMm(fault.gapMm!.value)} open all over: that is no void, something holds it off`)
+  if (fault.gapMm!.value > CLOSES_MM) {
+    return no(say`it stays ${fitMm(fault.gapMm!.value)} open all over: that is no void, something holds it off`)
+  }
   const face = faceWork(c, 'fair')
   return {
     ...face,
@@ -44,9 +50,15 @@ function consider(c: WoodCase): Verdict {
     sizes: [...face.sizes, sizeMm('play', 'closes to', fault.gapMm!.value, 'as it was pressed dry', [inputOf('open', fault.gapMm!, 'fit-mm')], 'breaks', 'fit-mm')],
     steps: [
       ...face.steps.filter(s => s.when === 'before'),
-      using(before('dam', 8, say`Tape the edges of each void, so that what fills it stays in; mark on tape which face is tight and which is not.`), 'strap'),
+      using(
+        before('dam', 8, say`Tape the edges of each void, so that what fills it stays in; mark on tape which face is tight and which is not.`),
+        'strap',
+      ),
       ...face.steps.filter(s => s.when === 'wet').slice(0, 1),
-      using(wet('voids', say`Into the voids, and only there, epoxy thickened with wood dust to a paste; the thin glue and the paste do not mix where the faces close.`), 'thin-blade', 'swab'),
+      using(
+        wet('voids', say`Into the voids, and only there, epoxy thickened with wood dust to a paste; the thin glue and the paste do not mix where the faces close.`),
+        'thin-blade', 'swab',
+      ),
       ...face.steps.filter(s => s.when === 'wet').slice(1),
     ],
     cautions: ['sensitiser'],

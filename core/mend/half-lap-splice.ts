@@ -45,7 +45,9 @@ function consider(c: WoodCase): Verdict {
   const held = c.piece.joints.filter(j => !end.joints.includes(j) && (j.receives === part.id || j.enters === part.id))
     .map(j => Math.abs(dot(subtract(j.at, point), tangent)) - j.depthMm.value)
   const soundMm = Math.min(end.end === 'first' ? end.totalMm - end.cutMm : end.cutMm, ...held)
-  if (soundMm < lapMm) return no(say`a lap of ${mm(lapMm)} does not lie clear of its joints: ${mm(Math.max(0, soundMm))} are sound and free`)
+  if (soundMm < lapMm) {
+    return no(say`a lap of ${mm(lapMm)} does not lie clear of its joints: ${mm(Math.max(0, soundMm))} are sound and free`)
+  }
   const name = endName(end)
   const halfMm = end.thinMm / 2
   const tenonMm = Math.max(0, ...end.joints.filter(j => j.enters === part.id).map(j => j.depthMm.value))
@@ -59,15 +61,40 @@ function consider(c: WoodCase): Verdict {
       sizeMm('saw-line', `shoulder, from the ${name}`, end.lostMm, 'to 5 mm past what is spoilt; past worm 15 mm', [], 'splices'),
       sizeMm('length', 'lap', lapMm, '3 × the wider face', [input('face', end.wideMm, 'mm')], 'splices'),
       sizeMm('thickness', 'lap, thick', halfMm, 'half of the part', [input('part', end.thinMm, 'mm')], 'splices'),
-      sizeMm('tenon-length', 'new piece, finished', newMm, 'what goes + lap + tenon', [input('what goes', end.lostMm, 'mm'), input('lap', lapMm, 'mm'), input('tenon', tenonMm, 'mm')], 'splices'),
+      sizeMm(
+        'tenon-length', 'new piece, finished', newMm,
+        'what goes + lap + tenon',
+        [input('what goes', end.lostMm, 'mm'), input('lap', lapMm, 'mm'), input('tenon', tenonMm, 'mm')],
+        'splices',
+      ),
     ],
-    stock: [{ id: 'part', serves: 'each', what: `lapped ${name}`, count: 1, sizesMm: [end.thinMm, end.wideMm, newMm], wood: part.species, note: 'grain along it; a shade over in section until it has cured' }],
+    stock: [{
+      id: 'part',
+      serves: 'each',
+      what: `lapped ${name}`,
+      count: 1,
+      sizesMm: [end.thinMm, end.wideMm, newMm],
+      wood: part.species,
+      note: 'grain along it; a shade over in section until it has cured',
+    }],
     steps: [
-      using(before('mark', 8, say`Shoulder and lap knifed all round, ${mm(lapMm)} along the hidden face, ${mm(halfMm)} deep from one gauge setting for both.`), 'knife', 'square'),
+      using(
+        before('mark', 8, say`Shoulder and lap knifed all round, ${mm(lapMm)} along the hidden face, ${mm(halfMm)} deep from one gauge setting for both.`),
+        'knife', 'square',
+      ),
       using(before('old', 18, say`Saw and pare the old lap, flat; its shoulder square.`), 'fine-saw', 'chisel'),
-      using(before('new', 20, say`Cut the new lap to it: both shoulders close together, faces level.`), 'fine-saw', 'block-plane'),
-      using(wet('glue', say`Glue faces and shoulders; drawn up along the part first, then pressed through the lap.`), 'brush', 'strap', 'swab'),
-      using(cured('level', 15, say`Level it with the grain${again ? say`; make again ${again}` : ''}; length off its fellow.`), 'block-plane'),
+      using(
+        before('new', 20, say`Cut the new lap to it: both shoulders close together, faces level.`),
+        'fine-saw', 'block-plane',
+      ),
+      using(
+        wet('glue', say`Glue faces and shoulders; drawn up along the part first, then pressed through the lap.`),
+        'brush', 'strap', 'swab',
+      ),
+      using(
+        cured('level', 15, say`Level it with the grain${again ? say`; make again ${again}` : ''}; length off its fellow.`),
+        'block-plane',
+      ),
     ],
     settings: [{ what: say`Gauge, from the hidden face, for both`, fenceMm: halfMm }, { what: say`Lap, from the shoulder`, stopMm: lapMm }],
     scrap: say`Lap two scraps with the gauge as set: their faces come level, or the gauge is off by half the step.`,

@@ -70,7 +70,9 @@ function consider(c: WoodCase): Verdict {
   const { widthMm, depthMm } = sectionAt(part, along)
   const [thinMm, wideMm] = [Math.min(widthMm, depthMm), Math.max(widthMm, depthMm)]
   const deepMm = Math.max(LEAST_DEEP_MM, (sideMm - WASHER_DIAMETERS * boltMm) / 2)
-  if (sideMm + 2 * WALL_MM > wideMm) return no(say`a pad of ${mm(sideMm)} leaves no wall in ${mm(wideMm)}: a plate of metal across the corner, or a splice`)
+  if (sideMm + 2 * WALL_MM > wideMm) {
+    return no(say`a pad of ${mm(sideMm)} leaves no wall in ${mm(wideMm)}: a plate of metal across the corner, or a splice`)
+  }
   if (deepMm > thinMm / 3) return no(say`let in ${mm(deepMm)} it would take over a third of ${mm(thinMm)}`)
   return {
     fits: true,
@@ -81,16 +83,37 @@ function consider(c: WoodCase): Verdict {
         'pull of the nut / what the wood bears across its grain, + its hole; the root of it, no less than the washer',
         [input('pull', pullN, 'N'), input('bears', bearsMPa, 'MPa', 'table'), inputOf('bolt', held.diameterMm, 'mm')],
       ),
-      sizeMm('thickness', 'let in', deepMm, 'half of what it reaches past the washer, 5 mm at least', [input('pad', sideMm, 'mm')]),
+      sizeMm(
+        'thickness', 'let in', deepMm,
+        'half of what it reaches past the washer, 5 mm at least',
+        [input('pad', sideMm, 'mm')],
+      ),
       sizeMm('clearance-hole', 'hole for the bolt', holeMm, 'bolt + 1.5 mm', [inputOf('bolt', held.diameterMm, 'mm')]),
     ],
-    stock: [{ id: 'block', serves: 'each', what: 'pad', count: 1, sizesMm: [sideMm, sideMm, deepMm], wood: 'beech, maple or oak', note: 'its grain across the part’s, so that nothing under the nut lies along it' }],
+    stock: [{
+      id: 'block',
+      serves: 'each',
+      what: 'pad',
+      count: 1,
+      sizesMm: [sideMm, sideMm, deepMm],
+      wood: 'beech, maple or oak',
+      note: 'its grain across the part’s, so that nothing under the nut lies along it',
+    }],
     steps: [
       using(before('nut-off', 3, say`Mark the nut’s turns; nut and washer off.`), 'spanner'),
-      using(before('recess', 15, say`Knife and pare a recess ${mm(sideMm)} square, ${mm(deepMm)} deep, flat, round the hole.`), 'knife', 'square', 'chisel'),
-      { ...using(before('pad', 8, say`Glue the pad in, level with the face; it is bored when it has set.`), 'brush'), waitMin: GLUE_MIN },
+      using(
+        before('recess', 15, say`Knife and pare a recess ${mm(sideMm)} square, ${mm(deepMm)} deep, flat, round the hole.`),
+        'knife', 'square', 'chisel',
+      ),
+      {
+        ...using(before('pad', 8, say`Glue the pad in, level with the face; it is bored when it has set.`), 'brush'),
+        waitMin: GLUE_MIN,
+      },
       using(before('bore', 4, say`Bore ${bitMm(throughBitMm)} through it on the old line.`), 'drill', tool('bit', throughBitMm)),
-      using(before('tighten', 4, say`Washer and nut: the bracket’s screws first, then the nut by hand and a quarter turn.`), 'spanner'),
+      using(
+        before('tighten', 4, say`Washer and nut: the bracket’s screws first, then the nut by hand and a quarter turn.`),
+        'spanner',
+      ),
     ],
     settings: [{ what: say`Recess`, stopMm: deepMm }, { what: say`Through the pad, on the old line`, bitMm: throughBitMm }],
     cautions: ['blade', 'drill'],

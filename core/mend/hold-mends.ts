@@ -41,15 +41,23 @@ function considerTighten(c: WoodCase): Verdict {
   const gone = threaded.find(h => h.state === 'gone')
   if (gone) return no(say`its ${WAYS_OUT[gone.kind].label} is lost: the same size again, into sound wood`)
   const spoilt = threaded.find(h => h.faults.some(f => SPOILT.includes(f)))
-  if (spoilt) return no(say`its ${WAYS_OUT[spoilt.kind].label} is ${spoilt.faults.map(f => f.replaceAll('-', ' ')).join(', ')}: tightening does not mend that`)
+  if (spoilt) {
+    return no(say`its ${WAYS_OUT[spoilt.kind].label} is ${spoilt.faults.map(f => f.replaceAll('-', ' ')).join(', ')}: tightening does not mend that`)
+  }
   const names = [...new Set(threaded.map(h => WAYS_OUT[h.kind].label))]
   return {
     fits: true,
     reason: say`${joined(names.map((n): Phrase => say`${n}`), ', ')}: sound, and loose only`,
     ...NO_WOOD,
     steps: [
-      using(before('clean', 3, say`Clean the faces and lay them together without strain; nothing between them, no glue.`), 'scraper'),
-      using(before('tighten', 3, say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`), 'driver', 'spanner'),
+      using(
+        before('clean', 3, say`Clean the faces and lay them together without strain; nothing between them, no glue.`),
+        'scraper',
+      ),
+      using(
+        before('tighten', 3, say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`),
+        'driver', 'spanner',
+      ),
       before('try', 2, say`Try it; look again in a month, for new wood settles.`),
     ],
     hold: { low: 0.7, high: 0.9 },
@@ -111,8 +119,14 @@ function considerOut(c: WoodCase): Verdict {
     }],
     steps: [
       ...(isGone ? [] : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]),
-      using(before('clear', 4, say`Clear the hole to sound wood with ${plugMm === null ? say`the next bit that makes it round` : say`a bit of ${mm(plugMm)}`}, and measure it.`), 'drill', plugMm === null ? 'bit' : tool('bit', plugMm), 'caliper'),
-      using(before('plug', 8, say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`), 'mallet', 'fine-saw', 'chisel'),
+      using(
+        before('clear', 4, say`Clear the hole to sound wood with ${plugMm === null ? say`the next bit that makes it round` : say`a bit of ${mm(plugMm)}`}, and measure it.`),
+        'drill', plugMm === null ? 'bit' : tool('bit', plugMm), 'caliper',
+      ),
+      using(
+        before('plug', 8, say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`),
+        'mallet', 'fine-saw', 'chisel',
+      ),
     ],
     cautions: [...way.cautions, 'blade'],
     hold: { low: 0.8, high: 0.95 },

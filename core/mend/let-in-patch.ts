@@ -60,7 +60,9 @@ function consider(c: WoodCase): Verdict {
   }
   const [longMm, wideMm] = [fault.lengthMm.value + 2 * TO_SOUND_MM, fault.widthMm.value + 2 * TO_SOUND_MM]
   const atMm = fault.along * axisLengthMm(part)
-  if (footEnd(c) && (atMm < longMm / 2 || atMm > axisLengthMm(part) - longMm / 2)) return no(say`it runs out at the foot’s end, where a patch has nothing to lean on: a tip across the whole end`)
+  if (footEnd(c) && (atMm < longMm / 2 || atMm > axisLengthMm(part) - longMm / 2)) {
+    return no(say`it runs out at the foot’s end, where a patch has nothing to lean on: a tip across the whole end`)
+  }
   const area = longMm * wideMm + 2 * (longMm + wideMm) * deepMm
   const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'mends')
   const sound = input('to sound wood', TO_SOUND_MM, 'mm', 'table')

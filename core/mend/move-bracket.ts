@@ -46,14 +46,39 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(shiftMm)} from its old holes is sound wood, and ${mm(room.freeMm)} are there ${room.where}`,
     sizes: [
-      sizeMm('offset', 'moved over', shiftMm, '7 × screw, from the old holes', [inputOf('screw', held.diameterMm, 'mm'), input('free', room.freeMm, 'mm')]),
-      sizeMm('pilot', 'pilot', pilotMm, 'screw × 0.7 for its root × 0.88 in hard wood', [inputOf('screw', held.diameterMm, 'mm')]),
+      sizeMm(
+        'offset', 'moved over', shiftMm,
+        '7 × screw, from the old holes',
+        [inputOf('screw', held.diameterMm, 'mm'), input('free', room.freeMm, 'mm')],
+      ),
+      sizeMm(
+        'pilot', 'pilot', pilotMm,
+        'screw × 0.7 for its root × 0.88 in hard wood',
+        [inputOf('screw', held.diameterMm, 'mm')],
+      ),
     ],
-    stock: [{ id: 'plug', serves: 'each', what: 'plug', count: held.lengthMm ? 2 : 1, sizesMm: [Math.ceil(screwMm + 1)], wood: 'the part’s own wood', note: 'one for each old hole, counted once it is off' }],
+    stock: [{
+      id: 'plug',
+      serves: 'each',
+      what: 'plug',
+      count: held.lengthMm ? 2 : 1,
+      sizesMm: [Math.ceil(screwMm + 1)],
+      wood: 'the part’s own wood',
+      note: 'one for each old hole, counted once it is off',
+    }],
     steps: [
-      using(before('off', WAYS_OUT[held.kind].minutes, say`Mark where it sits, its screws out in turn, each labelled by its hole.`), 'driver', 'labels'),
-      { ...using(before('plug', 10, say`Plug the old holes, the grain with the part; a split that starts there is glued and held closed.`), 'mallet', 'fine-saw', 'chisel'), waitMin: SETS_MIN },
-      using(before('pilot', 6, say`Hold it ${mm(shiftMm)} farther on, mark its holes, pilot ${bitMm(pilotBitMm)}.`), 'pencil', 'drill', tool('bit', pilotBitMm)),
+      using(
+        before('off', WAYS_OUT[held.kind].minutes, say`Mark where it sits, its screws out in turn, each labelled by its hole.`),
+        'driver', 'labels',
+      ),
+      {
+        ...using(before('plug', 10, say`Plug the old holes, the grain with the part; a split that starts there is glued and held closed.`), 'mallet', 'fine-saw', 'chisel'),
+        waitMin: SETS_MIN,
+      },
+      using(
+        before('pilot', 6, say`Hold it ${mm(shiftMm)} farther on, mark its holes, pilot ${bitMm(pilotBitMm)}.`),
+        'pencil', 'drill', tool('bit', pilotBitMm),
+      ),
       using(before('on', 6, say`All screws started, then tight crosswise; nuts last.`), 'driver'),
     ],
     cautions: ['drill'],

@@ -50,7 +50,9 @@ function consider(c: WoodCase): Verdict {
   const end = lostEnd(c, MOST_SHARE)
   if (!isLostEnd(end)) return end
   const place = dowelFor(c, end)
-  if (!place) return no(say`no dowel of a third to half of ${mm(end.thinMm)} has its walls in it and goes ${String(PAST)} diameters past the joint: a scarf instead`)
+  if (!place) {
+    return no(say`no dowel of a third to half of ${mm(end.thinMm)} has its walls in it and goes ${String(PAST)} diameters past the joint: a scarf instead`)
+  }
   const { dowelMm, bore, lengthMm, wallMm } = place
   if (lengthMm > MOST_BORE_MM) return no(say`the bore would be ${mm(lengthMm)} deep: no bit runs true so far`)
   const name = endName(end)
@@ -63,11 +65,36 @@ function consider(c: WoodCase): Verdict {
     reason: say`${mm(end.lostMm)} of the ${name} go, to sound wood; a dowel of ${mm(dowelMm)}, ${mm(lengthMm)} long, goes ${mm(PAST * dowelMm)} past the joint and leaves ${mm(wallMm)} of wall`,
     sizes: [
       sizeMm('saw-line', `saw line, from the ${name}`, end.lostMm, 'to 5 mm past what is spoilt; past worm 15 mm', [], 'splices'),
-      sizeMm('length', 'new end, finished', newMm, tenonMm > 0 ? 'what goes + its tenon' : 'as long as what goes', [input('what goes', end.lostMm, 'mm'), input('tenon', tenonMm, 'mm')], 'splices'),
-      sizeMm('dowel', 'dowel', dowelMm, 'the thickest rod up to half of the thinnest wood it goes through, a third at least, 3 mm of wall', [input('part, where it is sawn', end.thinMm, 'mm')], 'splices'),
-      sizeMm('dowel-length', 'dowel length', lengthMm, 'new end + 3 diameters past the joint', [input('new end', newMm, 'mm'), input('dowel', dowelMm, 'mm')], 'splices'),
-      sizeMm('stop-receiving', 'depth stop, from the new end', lengthMm + ROOM_FOR_GLUE_MM, 'dowel + 1 mm for glue', [input('dowel length', lengthMm, 'mm')], 'splices'),
-      sizeMm('wall', 'wall left', wallMm, '(part − dowel) / 2 where it is thinnest along the bore', [input('dowel', dowelMm, 'mm')], 'splices'),
+      sizeMm(
+        'length', 'new end, finished', newMm,
+        tenonMm > 0 ? 'what goes + its tenon' : 'as long as what goes',
+        [input('what goes', end.lostMm, 'mm'), input('tenon', tenonMm, 'mm')],
+        'splices',
+      ),
+      sizeMm(
+        'dowel', 'dowel', dowelMm,
+        'the thickest rod up to half of the thinnest wood it goes through, a third at least, 3 mm of wall',
+        [input('part, where it is sawn', end.thinMm, 'mm')],
+        'splices',
+      ),
+      sizeMm(
+        'dowel-length', 'dowel length', lengthMm,
+        'new end + 3 diameters past the joint',
+        [input('new end', newMm, 'mm'), input('dowel', dowelMm, 'mm')],
+        'splices',
+      ),
+      sizeMm(
+        'stop-receiving', 'depth stop, from the new end', lengthMm + ROOM_FOR_GLUE_MM,
+        'dowel + 1 mm for glue',
+        [input('dowel length', lengthMm, 'mm')],
+        'splices',
+      ),
+      sizeMm(
+        'wall', 'wall left', wallMm,
+        '(part − dowel) / 2 where it is thinnest along the bore',
+        [input('dowel', dowelMm, 'mm')],
+        'splices',
+      ),
     ],
     stock: [
       { id: 'part', serves: 'each', what: `end for the ${name}`, count: 1, sizesMm: [end.thinMm + OVER_MM, end.wideMm + OVER_MM, newMm], wood: end.part.species, note: 'grain along it, its rings turned as the part’s; over size until it is bored' },
@@ -111,7 +138,9 @@ function dowelFor(c: WoodCase, end: LostEnd): Place | null {
     // Its own tenon on the end that goes is made again round the dowel.
     const others = { ...c.piece, joints: c.piece.joints.filter(j => !(j.enters === end.part.id && end.joints.includes(j))) }
     const near = nearestJoint(others, bore)
-    if (wallMm >= WALL_MM - 1e-6 && (!near || near.wallMm >= WALL_MM)) return { dowelMm, lengthMm: Math.floor(end.lostMm + deepMm), wallMm, bore }
+    if (wallMm >= WALL_MM - 1e-6 && (!near || near.wallMm >= WALL_MM)) {
+      return { dowelMm, lengthMm: Math.floor(end.lostMm + deepMm), wallMm, bore }
+    }
   }
   return null
 }
@@ -124,12 +153,30 @@ export function endSolid({ part, end, cutMm, totalMm }: Pick<LostEnd, 'part' | '
 
 function stepsOf(end: LostEnd, name: string, newMm: number, { dowelMm, lengthMm }: Place, again: ReturnType<typeof madeAgain>): Step[] {
   return [
-    using(before('saw', 10, say`A knife line all round, ${mm(end.lostMm)} from the ${name}, square to its axis; saw to it in sound wood and true the face.`), 'square', 'fine-saw'),
-    using(before('blank', 15, say`Saw the new end ${mm(newMm + OVER_LONG_MM)} long and over size, its face square; seal both faces, for they are end grain.`), 'fine-saw', 'brush'),
-    using(wet('butt', say`Glue the blank on, centre on centre, pressed along the part; seen straight from front and side.`), 'brush', 'batten'),
-    using(before('bore', 20, say`When it has cured: bore ${mm(dowelMm)} on the part’s axis from the new end, ${mm(lengthMm + ROOM_FOR_GLUE_MM)} deep by a stop, clearing often; in a cradle, seen from two sides.`, 2), 'drill', tool('bit', dowelMm), 'depth-stop', 'scrap'),
-    using(wet('dowel', say`Glue in the bore and on the dowel; home with taps, the bottom left ${mm(ROOM_FOR_GLUE_MM)} free.`, 2), 'brush', 'swab'),
-    using(before('shape', 40, say`When that has cured: turn or pare the new end to the old profile from its fellow${again ? say`, and make again ${again}` : ''}; length off its fellows, the piece on the board.`, 3), 'shaping', 'caliper'),
+    using(
+      before('saw', 10, say`A knife line all round, ${mm(end.lostMm)} from the ${name}, square to its axis; saw to it in sound wood and true the face.`),
+      'square', 'fine-saw',
+    ),
+    using(
+      before('blank', 15, say`Saw the new end ${mm(newMm + OVER_LONG_MM)} long and over size, its face square; seal both faces, for they are end grain.`),
+      'fine-saw', 'brush',
+    ),
+    using(
+      wet('butt', say`Glue the blank on, centre on centre, pressed along the part; seen straight from front and side.`),
+      'brush', 'batten',
+    ),
+    using(
+      before('bore', 20, say`When it has cured: bore ${mm(dowelMm)} on the part’s axis from the new end, ${mm(lengthMm + ROOM_FOR_GLUE_MM)} deep by a stop, clearing often; in a cradle, seen from two sides.`, 2),
+      'drill', tool('bit', dowelMm), 'depth-stop', 'scrap',
+    ),
+    using(
+      wet('dowel', say`Glue in the bore and on the dowel; home with taps, the bottom left ${mm(ROOM_FOR_GLUE_MM)} free.`, 2),
+      'brush', 'swab',
+    ),
+    using(
+      before('shape', 40, say`When that has cured: turn or pare the new end to the old profile from its fellow${again ? say`, and make again ${again}` : ''}; length off its fellows, the piece on the board.`, 3),
+      'shaping', 'caliper',
+    ),
   ]
 }
 

@@ -97,12 +97,18 @@ function stepsOf(kind: HoldKind, isGone: boolean, throughBitMm: number | null): 
 }
 
 function backWords(kind: HoldKind): Phrase {
-  if (kind === 'bolt' || kind === 'hanger-bolt') return say`In with a washer under its nut, by hand and a quarter turn; the screws of the bracket before the nuts.`
+  if (kind === 'bolt' || kind === 'hanger-bolt') {
+    return say`In with a washer under its nut, by hand and a quarter turn; the screws of the bracket before the nuts.`
+  }
   if (kind === 'wooden-pin') return say`Drive it with a touch of glue, from its thick end, until its sound changes; saw it flush.`
-  if (kind === 'wedge') return say`Pare it to its kerf, drive it from outside until its sound changes, saw it flush; no glue on it where it is to come out again.`
+  if (kind === 'wedge') {
+    return say`Pare it to its kerf, drive it from outside until its sound changes, saw it flush; no glue on it where it is to come out again.`
+  }
   if (kind === 'key') return say`Glue in the slot, the key pushed home; trimmed with the grain when it has set.`
   if (kind === 'castor') return say`Into its socket by hand; the piece stands on all four before anything is screwed.`
-  if (kind === 'button' || kind === 'clip') return say`Into its groove with 3 mm of room toward the rail, so that the top can move; screw tight and no further.`
+  if (kind === 'button' || kind === 'clip') {
+    return say`Into its groove with 3 mm of room toward the rail, so that the top can move; screw tight and no further.`
+  }
   return say`Wax its thread and drive it by hand, tight and no further.`
 }
 

@@ -44,12 +44,30 @@ function consider(c: WoodCase): Verdict {
     sizes: [
       sizeMm('width', 'strip', STRIP_MM, 'usual webbing', []),
       sizeMm('spacing', 'strips apart', STRIP_MM * APART_SHARE, 'a third of a strip', [input('strip', STRIP_MM, 'mm')]),
-      sizeMm('length', 'webbing in all', total, 'count × (span + 2 folds of 45 mm), both ways', [input('opening, across', wideMm, 'mm'), input('opening, front to back', deepMm, 'mm')]),
+      sizeMm(
+        'length', 'webbing in all', total,
+        'count × (span + 2 folds of 45 mm), both ways',
+        [input('opening, across', wideMm, 'mm'), input('opening, front to back', deepMm, 'mm')],
+      ),
     ],
-    stock: [{ id: 'cloth', serves: 'each', what: 'webbing', count: 1, sizesMm: [STRIP_MM, total], wood: '', note: `and ${String(2 * (alongCount + crossCount) * TACKS)} tacks; jute or linen` }],
+    stock: [{
+      id: 'cloth',
+      serves: 'each',
+      what: 'webbing',
+      count: 1,
+      sizesMm: [STRIP_MM, total],
+      wood: '',
+      note: `and ${String(2 * (alongCount + crossCount) * TACKS)} tacks; jute or linen`,
+    }],
     steps: [
-      using(before('off', 12, say`Old webbing and tacks off; see that the rails hold a tack: worn holes are pinned with wood first.`), 'tack-lifter'),
-      using(before('weave', 10 + 4 * (alongCount + crossCount), say`Tack each strip folded at the back or one side, ${String(TACKS)} staggered tacks, strain it until it sounds, ${mm(STRAIN_MM)} past hand-tight, tack, cut and fold; front to back first, the others woven through.`), 'levers', 'mallet', 'knife'),
+      using(
+        before('off', 12, say`Old webbing and tacks off; see that the rails hold a tack: worn holes are pinned with wood first.`),
+        'tack-lifter',
+      ),
+      using(
+        before('weave', 10 + 4 * (alongCount + crossCount), say`Tack each strip folded at the back or one side, ${String(TACKS)} staggered tacks, strain it until it sounds, ${mm(STRAIN_MM)} past hand-tight, tack, cut and fold; front to back first, the others woven through.`),
+        'levers', 'mallet', 'knife',
+      ),
       before('try', 3, say`Press it in the middle with a fist: it gives two fingers and no more; the frame’s diagonals still agree.`),
     ],
     cautions: [],

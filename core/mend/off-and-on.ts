@@ -33,10 +33,19 @@ function consider(c: WoodCase): Verdict {
     sizes: [],
     stock: [],
     steps: [
-      using(before('picture', 3, say`Picture it as it sits; number its screws on the wood in the order in which they come out.`), 'camera', 'labels'),
+      using(
+        before('picture', 3, say`Picture it as it sits; number its screws on the wood in the order in which they come out.`),
+        'camera', 'labels',
+      ),
       using(before('off', minutes, say`${way} If it will not come: ${otherwise}`), ...tools),
-      using(before('clean', 8, say`Brush off old oil and rust; wax where wood slides, a drop of oil where metal turns, none on the wood.`), 'brush', 'swab'),
-      using(before('on', minutes, say`Back in the order noted, last out first in: all started, then tight crosswise. It moves through its whole travel without a hand on it.`), 'driver'),
+      using(
+        before('clean', 8, say`Brush off old oil and rust; wax where wood slides, a drop of oil where metal turns, none on the wood.`),
+        'brush', 'swab',
+      ),
+      using(
+        before('on', minutes, say`Back in the order noted, last out first in: all started, then tight crosswise. It moves through its whole travel without a hand on it.`),
+        'driver',
+      ),
     ],
     cautions: [...cautions],
     leavesGapMm: 0,

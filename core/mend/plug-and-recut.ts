@@ -153,7 +153,10 @@ function considerMortise(c: JointCase): Verdict {
 }
 
 const plugged = (): Step[] => [
-  { ...using(before('plug', 12, say`Glue the plug in, its grain along the part, pressed home; overnight, for it is cut again.`), 'brush', 'mallet'), waitMin: SETS_MIN },
+  {
+    ...using(before('plug', 12, say`Glue the plug in, its grain along the part, pressed home; overnight, for it is cut again.`), 'brush', 'mallet'),
+    waitMin: SETS_MIN,
+  },
   using(before('flush', 5, say`Level it with the face.`), 'chisel', 'block-plane'),
 ]
 

@@ -39,13 +39,17 @@ function consider(c: JointCase): Verdict {
   const { form } = c.joint
   if (form.kind !== 'mortise-and-tenon') return no(say`only a square tenon is made again so`)
   const { cheek, edge } = c.clearance
-  if (!dowelSnapped(c) && widest(cheek) <= LOST_FIT_MM + 1e-9) return no(say`the tenon is whole, and ${fitMm(widest(cheek))} at the cheeks can be filled`)
+  if (!dowelSnapped(c) && widest(cheek) <= LOST_FIT_MM + 1e-9) {
+    return no(say`the tenon is whole, and ${fitMm(widest(cheek))} at the cheeks can be filled`)
+  }
   if (!dowelSnapped(c)) return no(say`the tenon is whole: only its mortise is plugged and cut again`)
   const plugMm = form.thicknessMm.value + widest(cheek) + 2 * TO_SOUND_MM
   const plugWideMm = form.widthMm.value + widest(edge) + 2 * TO_SOUND_MM
   const acrossMm = legThicknessMm(c)
   const wallMm = (acrossMm - plugMm) / 2
-  if (wallMm < WALL_MM) return no(say`a plug of ${mm(plugMm)} leaves ${mm(Math.max(0, wallMm))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`)
+  if (wallMm < WALL_MM) {
+    return no(say`a plug of ${mm(plugMm)} leaves ${mm(Math.max(0, wallMm))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`)
+  }
   const { widthMm, depthMm } = sectionAt(c.entering, 0)
   const [stockMm, highMm] = [Math.min(widthMm, depthMm), Math.max(widthMm, depthMm)]
   const thickMm = Math.round(stockMm * TENON_SHARE * 2) / 2
@@ -57,14 +61,38 @@ function consider(c: JointCase): Verdict {
     fits: true,
     reason: say`the tenon has broken and its mortise is spoilt${isTapered(cheek) ? ', wider at one end' : ''}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall, and a tenon of ${mm(thickMm)}, a third of ${mm(stockMm)}, goes into both`,
     sizes: [
-      sizeMm('plug', 'plug, thickness', plugMm, 'mortise + 1 mm to sound wood on both sides', [inputOf('old tenon', form.thicknessMm, 'mm'), inputOf('at the cheeks', cheek.mouth, 'fit-mm')]),
-      sizeMm('width', 'plug, width', plugWideMm, 'mortise + 1 mm at both ends', [inputOf('old tenon', form.widthMm, 'mm'), inputOf('at the edges', edge.mouth, 'fit-mm')]),
+      sizeMm(
+        'plug', 'plug, thickness', plugMm,
+        'mortise + 1 mm to sound wood on both sides',
+        [inputOf('old tenon', form.thicknessMm, 'mm'), inputOf('at the cheeks', cheek.mouth, 'fit-mm')],
+      ),
+      sizeMm(
+        'width', 'plug, width', plugWideMm,
+        'mortise + 1 mm at both ends',
+        [inputOf('old tenon', form.widthMm, 'mm'), inputOf('at the edges', edge.mouth, 'fit-mm')],
+      ),
       sizeMm('stop-receiving', 'plug, depth', deepMm, 'as the mortise was', [inputOf('tenon, length', c.joint.depthMm, 'mm')]),
-      sizeMm('wall', 'wall outside the plug', wallMm, '(part − plug) / 2, 3 mm at least', [input('part, across', acrossMm, 'mm')]),
+      sizeMm(
+        'wall', 'wall outside the plug', wallMm,
+        '(part − plug) / 2, 3 mm at least',
+        [input('part, across', acrossMm, 'mm')],
+      ),
       sizeMm('tenon-thickness', 'tenon, thickness', thickMm, 'a third of the stock', [input('stock', stockMm, 'mm')]),
-      sizeMm('tenon-width', 'tenon, width', wideMm, 'as the old one, 5 mm of shoulder at both edges at least', [inputOf('old tenon', form.widthMm, 'mm'), input('rail', highMm, 'mm')]),
-      sizeMm('tenon-length', 'tenon, length', inPostMm + inRailMm, 'old depth − 1 mm + depth in the rail', [inputOf('old depth', c.joint.depthMm, 'mm'), input('in the rail', inRailMm, 'mm')]),
-      sizeMm('stop-entering', 'mortise in the rail, depth', inRailMm + SHORT_MM, '25 mm, or as deep as the old one, + 1 mm for glue', [inputOf('old depth', c.joint.depthMm, 'mm')]),
+      sizeMm(
+        'tenon-width', 'tenon, width', wideMm,
+        'as the old one, 5 mm of shoulder at both edges at least',
+        [inputOf('old tenon', form.widthMm, 'mm'), input('rail', highMm, 'mm')],
+      ),
+      sizeMm(
+        'tenon-length', 'tenon, length', inPostMm + inRailMm,
+        'old depth − 1 mm + depth in the rail',
+        [inputOf('old depth', c.joint.depthMm, 'mm'), input('in the rail', inRailMm, 'mm')],
+      ),
+      sizeMm(
+        'stop-entering', 'mortise in the rail, depth', inRailMm + SHORT_MM,
+        '25 mm, or as deep as the old one, + 1 mm for glue',
+        [inputOf('old depth', c.joint.depthMm, 'mm')],
+      ),
     ],
     stock: [
       { id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [plugMm, plugWideMm, deepMm], wood: c.receiving.species, note: 'its grain runs with the part’s, along its width' },
@@ -84,11 +112,26 @@ function consider(c: JointCase): Verdict {
 }
 
 const steps = (plugMm: number, plugWideMm: number, deepMm: number, thickMm: number, wideMm: number, inRailMm: number): Step[] => [
-  using(before('stub', 12, say`Saw what is left of the tenon off at the shoulder; clear the mortise of its stub.`), 'fine-saw', 'chisel'),
-  using(before('pare-out', 20, say`Pare the mortise out to sound wood, flat: ${mm(plugMm)} × ${mm(plugWideMm)}, ${mm(deepMm)} deep.`), 'chisel', 'knife', 'square'),
-  { ...using(before('plug', 12, say`Glue the plug in, its grain along the part, pressed home; overnight, for it is cut again.`), 'brush', 'mallet'), waitMin: SETS_MIN },
-  using(before('mortises', 45, say`Knife both mortises from one gauge setting off the show faces, ${mm(thickMm + FIT_MM)} × ${mm(wideMm + FIT_MM)}; bore and pare, ${mm(inRailMm + SHORT_MM)} into the rail.`), 'knife', 'drill', 'chisel', 'depth-stop'),
-  using(before('tenon', 15, say`Plane the tenon to a hand fit in both, and fit dry: the faces in line, the shoulder closed all round.`), 'block-plane', 'caliper'),
+  using(
+    before('stub', 12, say`Saw what is left of the tenon off at the shoulder; clear the mortise of its stub.`),
+    'fine-saw', 'chisel',
+  ),
+  using(
+    before('pare-out', 20, say`Pare the mortise out to sound wood, flat: ${mm(plugMm)} × ${mm(plugWideMm)}, ${mm(deepMm)} deep.`),
+    'chisel', 'knife', 'square',
+  ),
+  {
+    ...using(before('plug', 12, say`Glue the plug in, its grain along the part, pressed home; overnight, for it is cut again.`), 'brush', 'mallet'),
+    waitMin: SETS_MIN,
+  },
+  using(
+    before('mortises', 45, say`Knife both mortises from one gauge setting off the show faces, ${mm(thickMm + FIT_MM)} × ${mm(wideMm + FIT_MM)}; bore and pare, ${mm(inRailMm + SHORT_MM)} into the rail.`),
+    'knife', 'drill', 'chisel', 'depth-stop',
+  ),
+  using(
+    before('tenon', 15, say`Plane the tenon to a hand fit in both, and fit dry: the faces in line, the shoulder closed all round.`),
+    'block-plane', 'caliper',
+  ),
 ]
 
 /** The plug in the post, and one tenon in it and in the rail. */

@@ -29,10 +29,14 @@ const FOR_GLUE_MM = 0.05
 function consider(c: JointCase): Verdict {
   const { form } = c.joint
   const { fit } = FORMS[form.kind]
-  if (fit === 'round') return no(say`a round ${form.kind === 'dowel' ? 'dowel' : 'tenon'} cannot be moved over in its hole: the hole is plugged and bored again in its place`)
+  if (fit === 'round') {
+    return no(say`a round ${form.kind === 'dowel' ? 'dowel' : 'tenon'} cannot be moved over in its hole: the hole is plugged and bored again in its place`)
+  }
   if (!c.steppedMm) return notYet(say`nobody has measured how far it stands off: record the repair at it with its step`)
   const stepMm = c.steppedMm.value
-  if (fit === 'face') return verdict(c, [], [], [using(before('line', 8, say`Faces clean and flat; fit dry against a straight batten, and mark both parts across the line.`), 'scraper', 'batten')], 0)
+  if (fit === 'face') {
+    return verdict(c, [], [], [using(before('line', 8, say`Faces clean and flat; fit dry against a straight batten, and mark both parts across the line.`), 'scraper', 'batten')], 0)
+  }
   const thickMm = 'thicknessMm' in form ? form.thicknessMm.value : 0
   if (stepMm > MOST_OF_TENON * thickMm + 1e-9) {
     return no(say`${mm(stepMm)} is more than a quarter of the ${mm(thickMm)} tenon: a loose tenon cut in line instead`)
@@ -49,9 +53,15 @@ function consider(c: JointCase): Verdict {
     ],
     [{ id: 'shim', serves: 'each', what: 'shim', count: 1, sizesMm: [shimMm, wideMm, longMm], wood: c.entering.species, note: 'long grain with the tenon, glued on first' }],
     [
-      using(before('mark', 4, say`Before it opens: lay a batten across the step, and mark which cheek goes which way.`), 'batten'),
+      using(
+        before('mark', 4, say`Before it opens: lay a batten across the step, and mark which cheek goes which way.`),
+        'batten',
+      ),
       using(before('scrape', 10, say`Old glue off tenon and mortise; wood on.`), 'scraper', 'chisel'),
-      using(before('pare', 12, say`Pare ${mm(stepMm)} off the cheek it moves towards, square to the shoulder; glue the shim to the other, and let it set.`), 'chisel', 'caliper'),
+      using(
+        before('pare', 12, say`Pare ${mm(stepMm)} off the cheek it moves towards, square to the shoulder; glue the shim to the other, and let it set.`),
+        'chisel', 'caliper',
+      ),
       using(before('line', 6, say`Fit dry: the batten lies flat across the line, the shoulder closes.`), 'block-plane', 'batten'),
     ],
     stepMm * wideMm * longMm / 1000,

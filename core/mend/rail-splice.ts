@@ -45,9 +45,13 @@ function consider(c: WoodCase): Verdict {
   const goneMm = toMm - fromMm
   const lapMm = LAP * thinMm
   if (goneMm > MOST_SHARE * totalMm) return no(say`${mm(goneMm)} of ${mm(totalMm)} would go: a new part, its joints copied`)
-  if (fromMm < lapMm || totalMm - toMm < lapMm) return no(say`a lap of ${mm(lapMm)} wants sound wood at both ends; ${mm(Math.max(0, Math.min(fromMm, totalMm - toMm)))} are there: a new end`)
+  if (fromMm < lapMm || totalMm - toMm < lapMm) {
+    return no(say`a lap of ${mm(lapMm)} wants sound wood at both ends; ${mm(Math.max(0, Math.min(fromMm, totalMm - toMm)))} are there: a new end`)
+  }
   const behindMm = thinMm * (1 - IN_SHARE)
-  if (behindMm < LEAST_BEHIND_MM) return no(say`two thirds let into ${mm(thinMm)} leave ${mm(behindMm)} behind; ${mm(LEAST_BEHIND_MM)} are wanted`)
+  if (behindMm < LEAST_BEHIND_MM) {
+    return no(say`two thirds let into ${mm(thinMm)} leave ${mm(behindMm)} behind; ${mm(LEAST_BEHIND_MM)} are wanted`)
+  }
   const joints = jointsBetween(c, part, fromMm - lapMm, toMm + lapMm)
   const held = joints.find(j => findingOf(c.piece, j.id).state !== 'apart')
   if (held) return no(say`${tagOf(held)} sits on that length and still holds: it is opened first`)
@@ -59,19 +63,57 @@ function consider(c: WoodCase): Verdict {
     reason: say`${mm(goneMm)} of it go, from ${mm(fromMm)} on; laps of ${mm(lapMm)} at both ends, ${mm(behindMm)} of the old behind them`,
     sizes: [
       sizeMm('saw-line', 'spoilt length, from its first end', fromMm, 'to sound wood on all faces', [], 'splices'),
-      sizeMm('length', 'new piece', longMm, 'what goes + 2 laps', [input('what goes', goneMm, 'mm'), input('lap', lapMm, 'mm')], 'splices'),
+      sizeMm(
+        'length', 'new piece', longMm,
+        'what goes + 2 laps',
+        [input('what goes', goneMm, 'mm'), input('lap', lapMm, 'mm')],
+        'splices',
+      ),
       sizeMm('slot', 'lap, each end', lapMm, '2 × the thickness', [input('thickness', thinMm, 'mm')], 'splices'),
-      sizeMm('thickness', 'laps, let in', thinMm - behindMm, 'two thirds of the thickness', [input('thickness', thinMm, 'mm')], 'splices'),
-      sizeMm('wall', 'old wood behind them', behindMm, 'a third of it, 5 mm at least', [input('thickness', thinMm, 'mm')], 'splices'),
+      sizeMm(
+        'thickness', 'laps, let in', thinMm - behindMm,
+        'two thirds of the thickness',
+        [input('thickness', thinMm, 'mm')],
+        'splices',
+      ),
+      sizeMm(
+        'wall', 'old wood behind them', behindMm,
+        'a third of it, 5 mm at least',
+        [input('thickness', thinMm, 'mm')],
+        'splices',
+      ),
     ],
-    stock: [{ id: 'part', serves: 'each', what: 'splice', count: 1, sizesMm: [thinMm, wideMm, longMm], wood: part.species, note: 'of wood that holds tacks and screws as the rail’s does; grain along it' }],
+    stock: [{
+      id: 'part',
+      serves: 'each',
+      what: 'splice',
+      count: 1,
+      sizesMm: [thinMm, wideMm, longMm],
+      wood: part.species,
+      note: 'of wood that holds tacks and screws as the rail’s does; grain along it',
+    }],
     steps: [
-      using(before('batten', 5, say`A straight batten clamped along a sound face, past both ends of what goes: it keeps the two halves in line while they are two.`), 'batten'),
-      using(before('saw', 15, say`Knife and saw out what is spoilt, from ${mm(fromMm)} to ${mm(toMm)}; pare until all four faces are sound.`), 'knife', 'fine-saw', 'chisel'),
-      using(before('laps', 25, say`Cut a lap ${mm(lapMm)} long and ${mm(thinMm - behindMm)} deep into the old wood at both ends, flat and square.`), 'chisel', 'square', 'depth-stop'),
-      using(before('new', 25, say`Cut the splice to it: in by pressing, both shoulders closed, the rail straight on a board.`), 'fine-saw', 'block-plane'),
+      using(
+        before('batten', 5, say`A straight batten clamped along a sound face, past both ends of what goes: it keeps the two halves in line while they are two.`),
+        'batten',
+      ),
+      using(
+        before('saw', 15, say`Knife and saw out what is spoilt, from ${mm(fromMm)} to ${mm(toMm)}; pare until all four faces are sound.`),
+        'knife', 'fine-saw', 'chisel',
+      ),
+      using(
+        before('laps', 25, say`Cut a lap ${mm(lapMm)} long and ${mm(thinMm - behindMm)} deep into the old wood at both ends, flat and square.`),
+        'chisel', 'square', 'depth-stop',
+      ),
+      using(
+        before('new', 25, say`Cut the splice to it: in by pressing, both shoulders closed, the rail straight on a board.`),
+        'fine-saw', 'block-plane',
+      ),
       using(wet('glue', say`Glue all faces; pressed through both laps, the rail clamped straight to a board.`), 'brush', 'swab'),
-      using(cured('again', again ? 30 : 12, again ? say`Level it; then make again ${again}: bored after the glue has cured, from lines carried over before the old wood went.` : say`Level it with the grain.`), 'block-plane', 'drill'),
+      using(
+        cured('again', again ? 30 : 12, again ? say`Level it; then make again ${again}: bored after the glue has cured, from lines carried over before the old wood went.` : say`Level it with the grain.`),
+        'block-plane', 'drill',
+      ),
     ],
     settings: [{ what: say`Gauge for both laps, from the face`, stopMm: thinMm - behindMm }],
     scrap: say`Cut one lap in scrap with the gauge as set: old and new come level.`,

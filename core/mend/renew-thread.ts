@@ -103,7 +103,10 @@ function consider(c: WoodCase): Verdict {
         before('bore', 5, say`Bore the worn hole out to ${mm(plugMm)}, ${mm(deepMm)} deep by a stop, on its old line.`),
         'drill', tool('bit', plugMm), 'depth-stop',
       ),
-      { ...using(before('plug', 6, say`Glue the plug in, its grain across the pull of the ${label}; level it when it has set.`), 'brush', 'mallet', 'chisel'), waitMin: SETS_MIN },
+      {
+        ...using(before('plug', 6, say`Glue the plug in, its grain across the pull of the ${label}; level it when it has set.`), 'brush', 'mallet', 'chisel'),
+        waitMin: SETS_MIN,
+      },
       using(
         before('pilot', 5, say`Pilot ${bitMm(pilotBitMm)} on the old line; wax the thread; the same ${label} back, tight and no further.`),
         'drill', tool('bit', pilotBitMm), 'driver',

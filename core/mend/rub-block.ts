@@ -49,7 +49,10 @@ function consider(c: WoodCase): Verdict {
     stock: isNew ? [{ id: 'block', serves: 'each', what: 'block', count: 1, sizesMm: [legMm, legMm, lengthMm], wood: 'pine or the rail’s own wood', note: 'its grain with the rail’s where it can be, so that both move alike' }] : [],
     steps: [
       fit,
-      { ...using(before('rub', 4, say`Hot hide glue on the block’s two faces; press it in and rub it to and fro until it grips; hands off, and leave it overnight.`), 'brush'), waitMin: GELS_MIN },
+      {
+        ...using(before('rub', 4, say`Hot hide glue on the block’s two faces; press it in and rub it to and fro until it grips; hands off, and leave it overnight.`), 'brush'),
+        waitMin: GELS_MIN,
+      },
     ],
     cautions: ['blade'],
     leavesGapMm: 0,

@@ -69,7 +69,9 @@ function slopeFor(c: WoodCase): Slope | Verdict {
     .map(j => Math.abs(dot(subtract(j.at, point), tangent)) - j.depthMm.value)
   const freeMm = Math.min(soundMm - STAYS * deepMm, ...held)
   const times = Math.min(LONGEST, Math.floor(freeMm / deepMm * 2) / 2)
-  if (times < SHORTEST) return no(say`a slope of ${String(SHORTEST)} times ${mm(deepMm)} wants ${mm(SHORTEST * deepMm)} of sound wood clear of joints, and there are ${mm(Math.max(0, freeMm))}: too short it lets go`)
+  if (times < SHORTEST) {
+    return no(say`a slope of ${String(SHORTEST)} times ${mm(deepMm)} wants ${mm(SHORTEST * deepMm)} of sound wood clear of joints, and there are ${mm(Math.max(0, freeMm))}: too short it lets go`)
+  }
   return { end, deepMm, times, longMm: times * deepMm, up, load: words }
 }
 
@@ -89,18 +91,61 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(end.lostMm)} of the ${name} go; a slope of ${String(times)} times its ${mm(deepMm)} on sound wood, and the load, ${load}, closes it`,
     sizes: [
-      sizeMm('saw-line', `slope ends, from the ${name}`, end.lostMm, 'to 5 mm past what is spoilt; past worm 15 mm', [], 'splices'),
-      sizeMm('length', 'slope, along the part', longMm, '8 to 12 times the thickness, as long as the sound wood allows', [input('thickness', deepMm, 'mm'), input('times', times, 'count')], 'splices'),
-      sizeMm('drill-slope', 'slope to the part', slopeDeg, 'tan⁻¹ (1 / times)', [input('times', times, 'count')], 'splices', 'deg'),
-      sizeMm('tenon-length', 'new piece, finished', newMm, 'what goes + slope + tenon', [input('what goes', end.lostMm, 'mm'), input('slope', longMm, 'mm'), input('tenon', tenonMm, 'mm')], 'splices'),
+      sizeMm(
+        'saw-line', `slope ends, from the ${name}`, end.lostMm,
+        'to 5 mm past what is spoilt; past worm 15 mm',
+        [],
+        'splices',
+      ),
+      sizeMm(
+        'length', 'slope, along the part', longMm,
+        '8 to 12 times the thickness, as long as the sound wood allows',
+        [input('thickness', deepMm, 'mm'), input('times', times, 'count')],
+        'splices',
+      ),
+      sizeMm(
+        'drill-slope', 'slope to the part', slopeDeg,
+        'tan⁻¹ (1 / times)',
+        [input('times', times, 'count')],
+        'splices', 'deg',
+      ),
+      sizeMm(
+        'tenon-length', 'new piece, finished', newMm,
+        'what goes + slope + tenon',
+        [input('what goes', end.lostMm, 'mm'), input('slope', longMm, 'mm'), input('tenon', tenonMm, 'mm')],
+        'splices',
+      ),
     ],
-    stock: [{ id: 'part', serves: 'each', what: `scarfed ${name}`, count: 1, sizesMm: [end.thinMm, end.wideMm, newMm], wood: end.part.species, note: 'grain along it, its rings turned as the part’s; over size in section until it has cured' }],
+    stock: [{
+      id: 'part',
+      serves: 'each',
+      what: `scarfed ${name}`,
+      count: 1,
+      sizesMm: [end.thinMm, end.wideMm, newMm],
+      wood: end.part.species,
+      note: 'grain along it, its rings turned as the part’s; over size in section until it has cured',
+    }],
     steps: [
-      using(before('mark', 8, say`Mark the slope on two faces with one bevel at ${q(slopeDeg, 'deg')}, from the ${name} inwards; the old wood’s slope looks the way the load comes from, so that the load presses the new piece on.`), 'bevel', 'pencil'),
-      using(before('old', 20, say`Saw short of the line and plane the old slope flat and square across; it may not belly.`), 'fine-saw', 'block-plane', 'square'),
-      using(before('new', 25, say`Cut the same slope on the new piece, over size in section; lay them together until no light shows, a pencil rubbed between tells where.`), 'block-plane', 'pencil'),
-      using(wet('glue', say`Glue both slopes, twice where the grain runs out; a stop at each feather keeps it from creeping; pressed square to the slope over cauls of the same bevel.`), 'brush', 'strap', 'swab'),
-      using(cured('shape', 30, say`Bring the new wood down to the old with the grain, from the feather outwards${again ? say`; make again ${again}` : ''}; length off its fellows, ${mm(OVER_LONG_MM)} left on until then.`), 'shaping', 'block-plane'),
+      using(
+        before('mark', 8, say`Mark the slope on two faces with one bevel at ${q(slopeDeg, 'deg')}, from the ${name} inwards; the old wood’s slope looks the way the load comes from, so that the load presses the new piece on.`),
+        'bevel', 'pencil',
+      ),
+      using(
+        before('old', 20, say`Saw short of the line and plane the old slope flat and square across; it may not belly.`),
+        'fine-saw', 'block-plane', 'square',
+      ),
+      using(
+        before('new', 25, say`Cut the same slope on the new piece, over size in section; lay them together until no light shows, a pencil rubbed between tells where.`),
+        'block-plane', 'pencil',
+      ),
+      using(
+        wet('glue', say`Glue both slopes, twice where the grain runs out; a stop at each feather keeps it from creeping; pressed square to the slope over cauls of the same bevel.`),
+        'brush', 'strap', 'swab',
+      ),
+      using(
+        cured('shape', 30, say`Bring the new wood down to the old with the grain, from the feather outwards${again ? say`; make again ${again}` : ''}; length off its fellows, ${mm(OVER_LONG_MM)} left on until then.`),
+        'shaping', 'block-plane',
+      ),
     ],
     settings: [{ what: say`Bevel, to the part’s own face`, angleDeg: slopeDeg }],
     scrap: say`Scarf two ends of scrap with the bevel as set and press them: they lie in one line, or the bevel is off by half of what they bend.`,

@@ -52,17 +52,23 @@ function consider(c: JointCase): Verdict {
   if (form.kind !== 'butt') return no(say`it has a joint of its own: a screw beside that is no mend`)
   if (c.finding.signs.split === 'seen') return no(say`the wood has split there: a screw would open it further`)
   const gapMm = widest(glueFaces(c))
-  if (gapMm > Math.min(c.glueGapMm, EASY_FIT_MM) + 1e-9) return no(say`the faces stand ${mm(gapMm)} apart: they are planed to meet first`)
+  if (gapMm > Math.min(c.glueGapMm, EASY_FIT_MM) + 1e-9) {
+    return no(say`the faces stand ${mm(gapMm)} apart: they are planed to meet first`)
+  }
   const { passedMm, lastMm, grainShare } = thicknesses(c)
   const [shortMm, longMm] = [Math.min(form.thicknessMm.value, form.widthMm.value), Math.max(form.thicknessMm.value, form.widthMm.value)]
   const screwMm = SCREWS_MM.find(d => THREAD * d <= lastMm - BEFORE_FACE_MM + 1e-9 && 2 * TO_EDGE * d <= shortMm + 1e-9)
-  if (screwMm === undefined) return no(say`no screw has 7 diameters of thread in ${mm(lastMm)} and 3 to the edges of a face ${mm(shortMm)} wide`)
+  if (screwMm === undefined) {
+    return no(say`no screw has 7 diameters of thread in ${mm(lastMm)} and 3 to the edges of a face ${mm(shortMm)} wide`)
+  }
   const threadMm = Math.min(lastMm - BEFORE_FACE_MM, MOST_THREAD * screwMm)
   const sunkMm = Math.min(MOST_SUNK_MM, passedMm * SUNK_SHARE)
   const through = passedMm - sunkMm
   const lengthMm = Math.floor((through + threadMm) / STEP_MM) * STEP_MM
   const inLastMm = lengthMm - through
-  if (inLastMm < THREAD * screwMm - 1e-9) return no(say`a screw of ${mm(lengthMm)} has ${mm(inLastMm)} of thread in the last part; ${mm(THREAD * screwMm)} are wanted`)
+  if (inLastMm < THREAD * screwMm - 1e-9) {
+    return no(say`a screw of ${mm(lengthMm)} has ${mm(inLastMm)} of thread in the last part; ${mm(THREAD * screwMm)} are wanted`)
+  }
   const count = longMm >= (BETWEEN + 2 * TO_EDGE) * screwMm ? 2 : 1
   const density = speciesNamed(c.receiving.species).values.specificGravity.value
   const isHard = density >= PILOT.hardFrom
@@ -73,19 +79,57 @@ function consider(c: JointCase): Verdict {
     fits: true,
     reason: say`nothing goes into anything here: ${q(count, 'count')} × ${mm(screwMm)} with ${mm(inLastMm)} of thread in sound wood${inEnd ? say`, in end grain, where it holds about ${q(IN_END_GRAIN * 100, '%')}` : ''}`,
     sizes: [
-      sizeMm('dowel', 'screw', screwMm, 'the thickest with 7 diameters of thread in the last part and 3 to the edges', [input('last part', lastMm, 'mm'), input('face', shortMm, 'mm')]),
-      sizeMm('length', 'screw, length', lengthMm, 'first part − sunk + thread, down to the next 5 mm', [input('first part', passedMm, 'mm'), input('sunk', sunkMm, 'mm')]),
-      sizeMm('pilot', 'pilot', pilotMm, isHard ? 'screw × 0.7 × 0.88 in hard wood' : 'screw × 0.7 × 0.7 in soft wood', [input('screw', screwMm, 'mm')]),
-      sizeMm('clearance-hole', 'hole through the first part', screwMm + ROOM_MM, 'screw + 0.3 mm: a thread in both holds the faces apart', [input('screw', screwMm, 'mm')]),
+      sizeMm(
+        'dowel', 'screw', screwMm,
+        'the thickest with 7 diameters of thread in the last part and 3 to the edges',
+        [input('last part', lastMm, 'mm'), input('face', shortMm, 'mm')],
+      ),
+      sizeMm(
+        'length', 'screw, length', lengthMm,
+        'first part − sunk + thread, down to the next 5 mm',
+        [input('first part', passedMm, 'mm'), input('sunk', sunkMm, 'mm')],
+      ),
+      sizeMm(
+        'pilot', 'pilot', pilotMm,
+        isHard ? 'screw × 0.7 × 0.88 in hard wood' : 'screw × 0.7 × 0.7 in soft wood',
+        [input('screw', screwMm, 'mm')],
+      ),
+      sizeMm(
+        'clearance-hole', 'hole through the first part', screwMm + ROOM_MM,
+        'screw + 0.3 mm: a thread in both holds the faces apart',
+        [input('screw', screwMm, 'mm')],
+      ),
       sizeMm('first-part', 'first part', passedMm, 'what the screw only passes', []),
-      sizeMm('stop-entering', 'sunk for a plug', sunkMm, 'a third of the first part, 10 mm at most', [input('first part', passedMm, 'mm')]),
-      sizeMm('stop-receiving', 'pilot’s depth, both parts', passedMm + inLastMm, 'first part + thread', [input('thread', inLastMm, 'mm')]),
+      sizeMm(
+        'stop-entering', 'sunk for a plug', sunkMm,
+        'a third of the first part, 10 mm at most',
+        [input('first part', passedMm, 'mm')],
+      ),
+      sizeMm(
+        'stop-receiving', 'pilot’s depth, both parts', passedMm + inLastMm,
+        'first part + thread',
+        [input('thread', inLastMm, 'mm')],
+      ),
     ],
-    stock: [{ id: 'screw', serves: 'each', what: 'screw', count, sizesMm: [screwMm, lengthMm], wood: '', note: 'its thread waxed; a plug over each, grain with the face' }],
+    stock: [{
+      id: 'screw',
+      serves: 'each',
+      what: 'screw',
+      count,
+      sizesMm: [screwMm, lengthMm],
+      wood: '',
+      note: 'its thread waxed; a plug over each, grain with the face',
+    }],
     steps: [
       using(before('scrape', 10, say`Old glue off both faces; fit dry until no light shows.`), 'scraper', 'swab'),
-      using(before('bore', 10, say`Clamped dry, from the hidden side, square to the face: sunk ${mm(sunkMm)}, ${bitMm(throughBitMm)} through the first part only, ${bitMm(pilotBitMm)} on to ${mm(passedMm + inLastMm)} by a stop; try one in scrap of the same wood.`), 'drill', tool('bit', throughBitMm), tool('bit', pilotBitMm), 'depth-stop'),
-      using(cured('screw', 6, say`When the glue has set: screws home by hand, tight and no further. They hold; they do not pull the faces together.`), 'driver'),
+      using(
+        before('bore', 10, say`Clamped dry, from the hidden side, square to the face: sunk ${mm(sunkMm)}, ${bitMm(throughBitMm)} through the first part only, ${bitMm(pilotBitMm)} on to ${mm(passedMm + inLastMm)} by a stop; try one in scrap of the same wood.`),
+        'drill', tool('bit', throughBitMm), tool('bit', pilotBitMm), 'depth-stop',
+      ),
+      using(
+        cured('screw', 6, say`When the glue has set: screws home by hand, tight and no further. They hold; they do not pull the faces together.`),
+        'driver',
+      ),
     ],
     settings: [
       { what: say`First part, clearance`, bitMm: throughBitMm, stopMm: passedMm },

@@ -32,7 +32,9 @@ function consider(c: JointCase): Verdict {
   const { cheek, edge } = c.clearance
   if (c.joint.form.kind !== 'mortise-and-tenon') return no(say`only a square tenon is loose both ways`)
   if (!rocksAtEdges(c)) return no(say`the edges leave ${fitMm(widest(edge))}: no wedge is needed`)
-  if (widest(cheek) <= Math.min(c.glueGapMm, EASY_FIT_MM)) return no(say`the cheeks leave ${fitMm(widest(cheek))}: no shims are needed`)
+  if (widest(cheek) <= Math.min(c.glueGapMm, EASY_FIT_MM)) {
+    return no(say`the cheeks leave ${fitMm(widest(cheek))}: no shims are needed`)
+  }
   // Each is asked about its own clearance as if the other were seen to already.
   const shimmed = shims.consider({ ...c, clearance: { ...c.clearance, edge: CLOSED } })
   if (!shimmed.fits) return shimmed

@@ -92,7 +92,10 @@ function consider(c: JointCase): Verdict {
         before('collar', 15, say`Bore the collar ${mm(coreMm)} along its grain, then turn or plane it to ${mm(outerMm)} on that hole. Thinner than ${mm(WALL_MM)} anywhere it splits.`),
         'drill', tool('bit', coreMm), 'shaping', 'caliper',
       ),
-      { ...using(before('glue-collar', 5, say`Glue it on, its end grain against the shoulder, and let it set.`), 'brush'), waitMin: SETS_MIN },
+      {
+        ...using(before('glue-collar', 5, say`Glue it on, its end grain against the shoulder, and let it set.`), 'brush'),
+        waitMin: SETS_MIN,
+      },
       using(before('fit', 6, say`Fit it dry in the socket by hand pressure.`), 'block-plane', 'caliper'),
     ],
     settings: [{ what: say`Collar, along its grain`, bitMm: coreMm, stopMm: longMm }],

@@ -40,26 +40,49 @@ function consider(c: JointCase): Verdict {
   const { widthMm, depthMm } = sectionAt(c.entering, 0)
   const [thickMm, wideMm] = [Math.min(widthMm, depthMm), Math.max(widthMm, depthMm)]
   const isOld = form.lock === 'spline'
-  if (isOld && c.wedgesMm.length === 0 && c.joint.depthMm.basis === 'assumed') return notYet(say`nobody has measured the old slots: open it, and set the joint’s depth to how deep they are`)
+  if (isOld && c.wedgesMm.length === 0 && c.joint.depthMm.basis === 'assumed') {
+    return notYet(say`nobody has measured the old slots: open it, and set the joint’s depth to how deep they are`)
+  }
   const splineMm = Math.max(LEAST_THICK_MM, Math.round(thickMm * THICK_SHARE * 2) / 2)
   const deepMm = isOld ? c.joint.depthMm.value : Math.min(DEEP_MM, Math.round(DEEP_SHARE * wideMm))
   const faceMm = (thickMm - splineMm) / 2
-  if (faceMm < TO_FACE_MM) return no(say`a spline of ${mm(splineMm)} leaves ${mm(faceMm)} to the face in ${mm(thickMm)}; ${mm(TO_FACE_MM)} are wanted`)
+  if (faceMm < TO_FACE_MM) {
+    return no(say`a spline of ${mm(splineMm)} leaves ${mm(faceMm)} to the face in ${mm(thickMm)}; ${mm(TO_FACE_MM)} are wanted`)
+  }
   const [acrossMm, longMm] = [2 * deepMm - 1, form.widthMm.value]
   return {
     fits: true,
     reason: say`${isOld ? 'it had one' : 'end grain holds little'}: a tongue of ${mm(splineMm)} in slots ${mm(deepMm)} deep leaves ${mm(faceMm)} to each face`,
     sizes: [
-      sizeMm('thickness', 'spline and slot, thickness', splineMm, 'a quarter of the frame’s thickness, 2 mm at least', [input('frame', thickMm, 'mm')]),
-      sizeMm('stop-entering', 'slot, depth in each face', deepMm, isOld ? 'as it was' : '0.35 of the side’s width, 10 mm at most', [input('side', wideMm, 'mm')]),
+      sizeMm(
+        'thickness', 'spline and slot, thickness', splineMm,
+        'a quarter of the frame’s thickness, 2 mm at least',
+        [input('frame', thickMm, 'mm')],
+      ),
+      sizeMm(
+        'stop-entering', 'slot, depth in each face', deepMm,
+        isOld ? 'as it was' : '0.35 of the side’s width, 10 mm at most',
+        [input('side', wideMm, 'mm')],
+      ),
       sizeMm('width', 'spline, across the mitre', acrossMm, '2 × slot − 1 mm for glue', [input('slot', deepMm, 'mm')]),
       sizeMm('length', 'spline, along the slant', longMm, 'the slant', [inputOf('slant', form.widthMm, 'mm')]),
       sizeMm('wall', 'to each face', faceMm, '(frame − spline) / 2, 3 mm at least', [input('frame', thickMm, 'mm')]),
     ],
-    stock: [{ id: 'shim', serves: 'each', what: 'spline', count: 1, sizesMm: [splineMm, longMm, acrossMm], wood: c.entering.species, note: 'its grain across the mitre, never along it: along it snaps' }],
+    stock: [{
+      id: 'shim',
+      serves: 'each',
+      what: 'spline',
+      count: 1,
+      sizesMm: [splineMm, longMm, acrossMm],
+      wood: c.entering.species,
+      note: 'its grain across the mitre, never along it: along it snaps',
+    }],
     steps: [
       using(before('scrape', 8, say`Old glue off both faces; fit dry, no light through.`), 'scraper', 'swab'),
-      using(before('slots', 14, say`${isOld ? 'Clear both slots to bare wood' : 'Saw a slot in both faces, gauged from the face side'}: ${mm(splineMm)} wide, ${mm(deepMm)} deep, ${mm(faceMm)} from the face.`), 'fine-saw', 'chisel', 'depth-stop'),
+      using(
+        before('slots', 14, say`${isOld ? 'Clear both slots to bare wood' : 'Saw a slot in both faces, gauged from the face side'}: ${mm(splineMm)} wide, ${mm(deepMm)} deep, ${mm(faceMm)} from the face.`),
+        'fine-saw', 'chisel', 'depth-stop',
+      ),
       using(before('tongue', 8, say`Plane the spline to a push fit, its grain across the mitre.`), 'block-plane', 'caliper'),
       ...sizing(c),
     ],

@@ -36,10 +36,21 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`new tacks want wood, and fill shatters under them: pins of ${mm(PIN_MM)}, at most ${String(most)} in ${mm(lengthMm)} of rail`,
     sizes: [sizeMm('dowel', 'pin', PIN_MM, 'as a matchstick: a worn tack hole takes it with light taps', []), sizeMm('spacing', 'pins apart, at least', APART_MM, 'nearer they start a split along the rail', [input('rail', lengthMm, 'mm')])],
-    stock: [{ id: 'pin', serves: 'each', what: 'tack pin', count: most, sizesMm: [PIN_MM, DEEP_MM], wood: 'beech or birch, split', note: 'as many as there are worn holes, no more' }],
+    stock: [{
+      id: 'pin',
+      serves: 'each',
+      what: 'tack pin',
+      count: most,
+      sizesMm: [PIN_MM, DEEP_MM],
+      wood: 'beech or birch, split',
+      note: 'as many as there are worn holes, no more',
+    }],
     steps: [
       using(before('clear', 15, say`All old tacks and their stumps out; brush the holes.`), 'tack-lifter'),
-      { ...using(before('pins', Math.ceil(most * MIN_EACH), say`A pin in protein glue into each worn hole, ${mm(DEEP_MM)} deep, left a shade proud to be found by touch; never two nearer than ${mm(APART_MM)} in one line of grain.`), 'brush', 'mallet', 'fine-saw'), waitMin: SETS_MIN },
+      {
+        ...using(before('pins', Math.ceil(most * MIN_EACH), say`A pin in protein glue into each worn hole, ${mm(DEEP_MM)} deep, left a shade proud to be found by touch; never two nearer than ${mm(APART_MM)} in one line of grain.`), 'brush', 'mallet', 'fine-saw'),
+        waitMin: SETS_MIN,
+      },
     ],
     cautions: [],
     leavesGapMm: 0,

@@ -45,8 +45,12 @@ export function gapOverYear(c: JointCase, place: PlaceId, bench: Air, gapMm?: nu
 function faceOf(c: JointCase): Face | null {
   const { form } = c.joint
   const { fit } = FORMS[form.kind]
-  if (fit === 'round' && 'diameterMm' in form) return { sizeMm: form.diameterMm.value, now: c.clearance.round, holeMovesToo: false }
-  if (fit === 'cheeks' && 'thicknessMm' in form) return { sizeMm: form.thicknessMm.value, now: c.clearance.cheek, holeMovesToo: true }
+  if (fit === 'round' && 'diameterMm' in form) {
+    return { sizeMm: form.diameterMm.value, now: c.clearance.round, holeMovesToo: false }
+  }
+  if (fit === 'cheeks' && 'thicknessMm' in form) {
+    return { sizeMm: form.thicknessMm.value, now: c.clearance.cheek, holeMovesToo: true }
+  }
   return null
 }
 

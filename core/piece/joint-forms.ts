@@ -82,7 +82,9 @@ export interface PegShape { readonly shape: 'rectangle' | 'round', readonly thic
 
 export function pegShapeOf(form: JointForm): PegShape | null {
   if (form.kind === 'butt' || form.kind === 'mitre' || form.kind === 'fixing' || form.kind === 'rest') return null
-  if ('widthMm' in form) return { shape: 'rectangle', thicknessMm: form.thicknessMm.value, widthMm: form.widthMm.value, count: 1, spacingMm: 0 }
+  if ('widthMm' in form) {
+    return { shape: 'rectangle', thicknessMm: form.thicknessMm.value, widthMm: form.widthMm.value, count: 1, spacingMm: 0 }
+  }
   const d = form.diameterMm.value
   const spacingMm = form.kind === 'dowel' ? form.spacingMm.value : 4 * d
   return { shape: 'round', thicknessMm: d, widthMm: d, count: form.kind === 'dowel' || form.kind === 'bolted' ? form.count : 1, spacingMm }

@@ -55,7 +55,9 @@ export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
     const next = pickGlue(job, needs)
     // No glue at all: the work stays as it was planned, so that what would free it can be said.
     if (next === null) return { draft: { ...draft, needs, verdict: null, stages: [] }, changes: [] }
-    if (next.glue.id === draft.verdict?.glue.id) return { draft: { ...draft, needs, verdict: next }, changes: changeFrom(job, first, needs, next) }
+    if (next.glue.id === draft.verdict?.glue.id) {
+      return { draft: { ...draft, needs, verdict: next }, changes: changeFrom(job, first, needs, next) }
+    }
     draft = draftWith(job, needs)
   }
   return { draft, changes: changeFrom(job, first, draft.needs, draft.verdict) }

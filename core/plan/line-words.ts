@@ -29,8 +29,12 @@ export const stageLines = (piece: Piece, plan: Lines, stage: { readonly joints: 
 
 /** What a clamp is for: the body it runs along and the joints it closes, or the glue line it presses. */
 export function clampWords(piece: Piece, line: ClampLine): string {
-  if (line.around) return `frame all round, a block at each corner, ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`
-  if (line.acrossFaces) return `across the faces of ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`
+  if (line.around) {
+    return `frame all round, a block at each corner, ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`
+  }
+  if (line.acrossFaces) {
+    return `across the faces of ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`
+  }
   return line.label ?? `${bodyName(piece, line.part)}, ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(' and ')}`
 }
 

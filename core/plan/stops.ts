@@ -45,7 +45,9 @@ function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
   const measure = mayMeasure ? [atStep('measure', say`Measure its clearance: nobody has`, 'test', mend.joint)] : []
   const isPlanned = draft.staging.stages.some(s => s.joints.includes(t.joint ?? ''))
   const asked = inWood?.options.flatMap(o => (!o.verdict.fits && o.verdict.wants ? [o.verdict.reason] : [])) ?? []
-  if (asked.length > 0) return { id: 'measure-first', about: [t.id], why: say`${name}: ${asked[0]!}.`, remedies: [atStep('measure', say`Look, and say it at ${t.tag || name}`, 'take-in', t.joint), byHand] }
+  if (asked.length > 0) {
+    return { id: 'measure-first', about: [t.id], why: say`${name}: ${asked[0]!}.`, remedies: [atStep('measure', say`Look, and say it at ${t.tag || name}`, 'take-in', t.joint), byHand] }
+  }
   const words = others.length > 0
     ? say`${name} waits for ${others.join(', ')}.`
     : isRefused
@@ -172,7 +174,9 @@ function thatHelp({ job }: Trial, offers: readonly Offer[], helps: (draft: Draft
     const told = apply(job.original, offer.command)
     if (!told.ok) return []
     const { draft } = settle(withChoices(job, told.value))
-    if (!draft.verdict || draft.verdict.against.length > 0 || draft.stages.length === 0 || !isInTime(draft) || !helps(draft)) return []
+    if (!draft.verdict || draft.verdict.against.length > 0 || draft.stages.length === 0 || !isInTime(draft) || !helps(draft)) {
+      return []
+    }
     const off = Math.max(...draft.stages.map(s => s.clampsOffMin))
     return [{ ...offer, changes: say`${draft.verdict.glue.label}, out of clamps ${describeWallTime(off, job.startMin)}`, joint: null }]
   })

@@ -14,7 +14,9 @@ export function sheetFor(piece: Piece, plan: Plan, id: string): Sheet | null {
   const mend = plan.mends.find(m => `joint:${m.joint}` === id)
   const joint = piece.joints.find(j => j.id === mend?.joint)
   const work = mend && chosenWork(mend)
-  if (mend?.chosen && joint && work) return sheetOfJoint(jointCase(piece, joint, plan.school, 0), mend.chosen, work, `${piece.title}, ${name}: ${mendShort(mend)}`)
+  if (mend?.chosen && joint && work) {
+    return sheetOfJoint(jointCase(piece, joint, plan.school, 0), mend.chosen, work, `${piece.title}, ${name}: ${mendShort(mend)}`)
+  }
   const inWood = plan.woodMends.find(m => m.trouble === id)
   const done = inWood && woodWork(inWood)
   if (!inWood?.chosen || !done) return null

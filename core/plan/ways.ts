@@ -95,7 +95,9 @@ function troubleRows(piece: Piece, plans: readonly Plan[]): WayRow[] {
     const cells = plans.map((plan) => {
       const own = plan.troubles.find(t => t.id === trouble.id)
       const chosen = worksOf(plan).find(w => w.trouble === trouble.id)
-      if (own && (own.answer === 'left' || own.answer === 'mended-otherwise')) return say`${own.answer === 'left' ? 'left' : 'mended otherwise'}`
+      if (own && (own.answer === 'left' || own.answer === 'mended-otherwise')) {
+        return say`${own.answer === 'left' ? 'left' : 'mended otherwise'}`
+      }
       if (!chosen || own?.answer === 'open') return say`no mend as things stand`
       return chosenWords(plan, chosen)
     })

@@ -84,7 +84,9 @@ function whyItFailed(piece: Piece, plan: Plan): RecordSection {
   })
   if (plan.diagnoses.length > 0) lines.push(line('The frame', say`${plan.whole.sentence}`))
   const answer = piece.choices.bracing
-  if (answer) lines.push(line('Bracing', say`${answer.answer === 'restore' ? 'put back' : 'left as it is'}${answer.why ? `: ${answer.why}` : ''}`))
+  if (answer) {
+    lines.push(line('Bracing', say`${answer.answer === 'restore' ? 'put back' : 'left as it is'}${answer.why ? `: ${answer.why}` : ''}`))
+  }
   return { title: 'Why it failed', lines }
 }
 

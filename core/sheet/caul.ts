@@ -13,7 +13,9 @@ export const STEEPEST_CAUL_DEG = 25
  * @param offSquareDeg between the pull and the face’s normal, over 0, 25 at most   @throws RangeError outside that
  */
 export function caulSheet(offSquareDeg: number, title: string): Sheet {
-  if (!(offSquareDeg > 0 && offSquareDeg <= STEEPEST_CAUL_DEG)) throw new RangeError(`A caul of ${offSquareDeg} degrees does not stay: over 0, up to ${STEEPEST_CAUL_DEG}.`)
+  if (!(offSquareDeg > 0 && offSquareDeg <= STEEPEST_CAUL_DEG)) {
+    throw new RangeError(`A caul of ${offSquareDeg} degrees does not stay: over 0, up to ${STEEPEST_CAUL_DEG}.`)
+  }
   const riseMm = LONG_MM * Math.tan(offSquareDeg * Math.PI / 180)
   const written = (mm: number) => formatLength(mm, 'mm')
   return {

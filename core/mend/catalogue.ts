@@ -21,7 +21,7 @@ export function catalogue(): CatalogueEntry[] {
   const kinds = Object.entries(WOOD_MENDS) as [TroubleKind, NonNullable<(typeof WOOD_MENDS)[TroubleKind]>][]
   const ofWood = [...new Set(kinds.flatMap(([, mends]) => mends))]
   return [
-    ...MENDS.map(m => ({ m, serves: ['joint-loose'] as TroubleKind[] })),
+    ...MENDS.map(m => ({ m, serves: [m.setsInLine ? 'out-of-register' : 'joint-loose'] as TroubleKind[] })),
     ...ofWood.map(m => ({ m, serves: kinds.filter(([, mends]) => mends.includes(m)).map(([kind]) => kind) })),
   ].map(({ m, serves }) => ({
     id: m.id,

@@ -53,6 +53,7 @@ import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
 import { spline } from './spline'
+import { throughPatch } from './through-patch'
 import { wormFirm, wormPatched } from './worm-firm'
 import { tackPins } from './tack-pins'
 import type { WoodCase } from './wood-case'
@@ -67,7 +68,7 @@ export const MENDS: readonly Mend<JointCase>[] = [
 export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
   'break': [glueBreak, glueAndFill, sawAndBore, dowelBreak, newEnd, scarf, halfLapSplice, railSplice],
   'split': [closeSplit, butterflyKey],
-  'loss': [letInPatch, fill, footTip, newEnd, scarf, halfLapSplice, railSplice],
+  'loss': [letInPatch, throughPatch, fill, footTip, newEnd, scarf, halfLapSplice, railSplice],
   'worm': [wormFirm, wormPatched, newEnd, scarf, halfLapSplice, railSplice],
   'live-worm': [wormFirm],
   'earlier-repair': [redoRepair],

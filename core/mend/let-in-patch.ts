@@ -128,7 +128,8 @@ function consider(c: WoodCase): Verdict {
 }
 
 const asTuple = ([x, y, z]: Vec): [number, number, number] => [x, y, z]
-function patchSolid(part: Part, fault: string, middle: Vec, grain: Vec, beside: Vec, longMm: number, wideMm: number, thickMm: number): Part {
+/** A patch as it will sit, its grain along the part. */
+export function patchSolid(part: Part, fault: string, middle: Vec, grain: Vec, beside: Vec, longMm: number, wideMm: number, thickMm: number): Part {
   return {
     id: `${fault}-patch`,
     role: 'patch',

@@ -161,6 +161,21 @@ describe('a foot', () => {
   })
 })
 
+describe('a loss past the middle', () => {
+  it('worked example: 22 of 38 gone over 40 mm: a notch 44 × 38, 24 deep; 14 stay, over a third of 38', () => {
+    const { fits, sizes, work } = asked(worn(200, 40, 22), 'through-patch')
+    expect(fits).toBe(true)
+    expect(sizes).toMatchObject({ length: 44, thickness: 24 })
+    expect(sizes.width).toBeCloseTo(38, 6)
+    expect(sizes.wall).toBeCloseTo(14, 6)
+    expect(work.stock[0]!.sizesMm.map(x => Math.round(x * 10) / 10)).toEqual([24.5, 39, 44])
+  })
+  it('28 of 38 leave 8, under a third: the length is replaced; 10 are a patch from one face', () => {
+    expect(asked(worn(200, 40, 28), 'through-patch').why).toContain('the length is replaced')
+    expect(asked(worn(200, 40, 10), 'through-patch').why).toBe('not thought of')
+  })
+})
+
 describe('a length of a rail', () => {
   it('worked example: worm of 60 mm, 45 %, in the middle of 394: 90 go, laps of 2 × 22 = 44 make 178; two thirds of 22 let in leave 7.33', () => {
     const { sizes } = asked(eaten(RAIL, long(chair, RAIL) / 2, 60, 45), 'rail-splice')

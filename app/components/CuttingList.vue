@@ -19,7 +19,10 @@ const tagged = (id: string) => {
 }
 const sizes = (mm: readonly number[]) => mm.map(x => len(x)).join(' × ')
 const money = (value: number) => `${plan.value!.cost.money} ${value.toFixed(2)}`.trim()
-const storeWords = (s: StockLine) => settings.value.store.find(r => r.id === s.have)?.wood
+function storeWords(s: StockLine): string | undefined {
+  const row = settings.value.store.find(r => r.id === s.have)
+  return row && `${row.wood}, ${row.kind}`
+}
 const alike = (s: StockLine) => s.woods.slice(1, 4).map(w => w.name).join('; ')
 const pct = (value: number) => quantity({ value, unit: '%' })
 const isWet = (s: StockLine) => s.dry !== null && s.dry.benchPct - s.dry.placePct > WITHIN_POINTS
@@ -44,7 +47,7 @@ async function save(): Promise<void> {
         <span v-if="s.cut" class="small soft"> sawn <span class="measure">{{ sizes(s.cut.roughMm) }}</span></span>
         <template v-if="s.woods.length">, {{ s.woods[0]!.name }}</template><template v-else-if="s.wood">, {{ s.wood }}</template>
         <span v-if="s.woods[0] && isListed(s.woods[0].name)" class="have">old stock only: new wood of it is protected</span>
-        <span v-if="storeWords(s)" class="have">in the store</span>
+        <span v-if="storeWords(s)" class="have">in the store: {{ storeWords(s) }}</span>
         <br>
         <span class="small soft">For {{ s.troubles.map(tagged).join(', ') }}. {{ s.note }}<template v-if="alike(s)">; nearest to it {{ alike(s) }}</template>.</span>
         <template v-if="s.dry">

@@ -54,9 +54,11 @@ describe('against what lies in the store', () => {
   it('what one line takes is gone for the next', () => {
     expect(fromStore([ask(10, 50), ask(10, 50)], [rod()]).map(r => r?.id ?? null)).toEqual(['rods', null])
   })
-  it('a rod of another size, or of another wood, is not taken; a thicker board is', () => {
+  it('a rod of another size, or of another wood, is not taken, nor is a dowel sawn out of a board; a collar is turned out of one', () => {
     expect(fromStore([ask(1, 50)], [rod({ thicknessMm: 12 }), rod({ id: 'ash', wood: 'Ash, European' })])[0]).toBeNull()
-    expect(fromStore([ask(1, 50)], [rod({ kind: 'board', thicknessMm: 22, widthMm: 60 })])[0]?.id).toBe('rods')
+    const board = rod({ kind: 'board', thicknessMm: 22, widthMm: 60 })
+    expect(fromStore([ask(1, 50)], [board])[0]).toBeNull()
+    expect(fromStore([{ ...ask(1, 50), cut: cutOf({ id: 'collar', sizesMm: [16, 23], count: 1 }) }], [board])[0]?.id).toBe('rods')
   })
   it('says on the plan what is there, and takes it off the wood that is bought', () => {
     const prices = { money: 'EUR', hour: 60, woodLitre: 10, glue100g: null, hardwareEach: null }

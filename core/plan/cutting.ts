@@ -73,10 +73,12 @@ export function fromStore(cuts: readonly { readonly cut: Cut | null, readonly co
   })
 }
 
-function isBigEnough(row: StoreRow, { from, roughMm }: Cut): boolean {
+function isBigEnough(row: StoreRow, { use, from, roughMm }: Cut): boolean {
   const [thick, wide] = roughMm
   if (from === 'rod' && row.kind === 'rod') return Math.abs(row.thicknessMm - thick!) <= SAME_ROD_MM
   if (row.kind === 'rod') return false
+  // A dowel out of a board is sawn across its fibres somewhere: it is split, or bought.
+  if (from === 'rod' && use === 'pin') return false
   return row.thicknessMm >= thick! && row.widthMm >= (roughMm.length === 2 ? thick! : wide!)
 }
 

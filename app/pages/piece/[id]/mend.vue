@@ -83,7 +83,7 @@ function choose(mend: string | null): void {
         <h1 v-else><span v-if="trouble.tag" class="red">{{ trouble.tag }}</span> {{ troubleName(piece, trouble).replace(`${trouble.tag}, `, '') }}: {{ does }}</h1>
         <p class="small soft">
           <template v-if="joint">{{ jointName(piece, joint) }}<template v-if="!snapped && trouble.kind === 'joint-loose'"><template v-if="play.assumed">, play assumed until you measure it</template>. Fit {{ fitClassOf(play.mm).label }}: {{ fitClassOf(play.mm).meaning }}</template>. </template>
-          <template v-else-if="fault"><PhraseText :phrase="faultPhrase(piece, fault)" />. </template>Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>.
+          <template v-else-if="fault"><PhraseText :phrase="faultPhrase(piece, fault)" />. </template>Worked to: <strong>{{ SCHOOLS[plan.school] }}</strong>; <NuxtLink :to="`/piece/${piece.id}/ways`" class="aside">Three ways side by side</NuxtLink>.
         </p>
       </header>
       <div v-if="troubles.length > 1" class="chips" role="group" aria-label="Everything found">
@@ -124,16 +124,14 @@ function choose(mend: string | null): void {
     </template>
     <header v-else><h1>{{ heading }}</h1></header>
     <TroubleList v-if="plan && others.length > 0" :troubles="others" />
-    <WorksheetFoot>
-      <button type="button" class="key-button main" @click="go('open-up')">How it comes apart</button>
-      <NuxtLink :to="`/piece/${piece.id}/ways`" class="key-button">Three ways side by side</NuxtLink>
-    </WorksheetFoot>
+    <WorksheetFoot><button type="button" class="key-button main" @click="go('open-up')">How it comes apart</button></WorksheetFoot>
   </article>
 </template>
 
 <style scoped>
 .sheet { display: flex; flex-direction: column; gap: 12px; flex: 1; }
 .big { font-size: inherit; }
+.aside { text-decoration: underline; text-underline-offset: 3px; }
 summary { cursor: pointer; min-height: 24px; text-decoration: underline; text-underline-offset: 3px; }
 section { display: grid; gap: 8px; align-content: start; border-top: 1px solid var(--rule); padding-top: 10px; }
 .tools { columns: 2; column-gap: 24px; font-size: 14px; }

@@ -15,7 +15,7 @@ const { units } = useUnits()
 
 const NAMES: Readonly<Record<School, string>> = { conserve: 'Conserve first', everyday: 'Everyday shop', strength: 'Strength first' }
 const ROW_WORDS: Readonly<Record<WayRow['id'], string>> = {
-  trouble: '', glue: 'Glue', opened: 'Opened', undone: 'Comes undone', wood: 'Wood lost', weakest: 'Weakest mend', hands: 'Hands-on', stages: 'Glue-ups', back: 'Back by', left: 'Left as it is',
+  trouble: '', glue: 'Glue', opened: 'Opened', undone: 'Comes undone', wood: 'Wood lost', weakest: 'Weakest mend', hands: 'Hands-on', stages: 'Glue-ups', back: 'Back by', left: 'Not mended',
 }
 const ways = shallowRef<Ways | null>(null)
 const failed = ref('')
@@ -41,7 +41,8 @@ const same = computed(() => ways.value?.rows.filter(r => r.isSame) ?? [])
 const headOf = (r: WayRow) => (r.id === 'trouble' ? r.about.join(' ') : ROW_WORDS[r.id])
 const taken = computed(() => plan.value?.school)
 const sameWords = computed(() => same.value.map(r => `${headOf(r)}: ${phraseText(r.cells[0]!, units.value)}`).join('. '))
-const alikeWords = computed(() => (ways.value?.alike ?? []).map(([a, b]) => `${NAMES[SCHOOLS[a]!].toLowerCase()} and ${NAMES[SCHOOLS[b]!].toLowerCase()}`).join('; '))
+const alikeWords = computed(() => ((ways.value?.alike.length ?? 0) === 3 ? 'all three ways' : pairWords.value))
+const pairWords = computed(() => (ways.value?.alike ?? []).map(([a, b]) => `${NAMES[SCHOOLS[a]!].toLowerCase()} and ${NAMES[SCHOOLS[b]!].toLowerCase()}`).join('; '))
 const take = (school: School) => store.tell({ do: 'describe', intake: { school } })
 const print = () => window.print()
 /** How far along a bar of a hundred a hold’s band lies. */
@@ -81,9 +82,11 @@ const band = (i: number) => {
     <p v-if="sameWords" class="small"><strong>The same in all three.</strong> {{ sameWords }}.</p>
     <p v-if="alikeWords" class="small">In hold, {{ alikeWords }} cannot be told apart.</p>
     <p class="small soft only-print">Prices, dates and times are estimates for the piece as it was found; what is found on opening it may change them.</p>
+    <div class="chips no-print">
+      <FieldKeyButton v-for="school in SCHOOLS.filter(s => s !== taken)" :key="school" slim :label="`Take ${NAMES[school].toLowerCase()}`" @click="take(school)" />
+      <FieldKeyButton slim label="Sheet for the customer" @click="print" />
+    </div>
     <WorksheetFoot>
-      <button v-for="school in SCHOOLS.filter(s => s !== taken)" :key="school" type="button" class="key-button" @click="take(school)">Take {{ NAMES[school].toLowerCase() }}</button>
-      <button type="button" class="key-button" @click="print">Sheet for the customer</button>
       <button type="button" class="key-button main" @click="go('mend')">Back to the mends</button>
     </WorksheetFoot>
   </article>

@@ -58,6 +58,11 @@ describe('a key from the back', () => {
   it('worked example: 20 / 3 = 6.5 deep leaves 13.5; 1.2 × 55 = 66 long, 0.4 × 55 = 22 across', () => {
     expect(asked(frame('plain'), 'back-key').sizes).toEqual({ thickness: 6.5, length: 66, width: 22, wall: 13.5 })
   })
+  it('made again from the drawing: a recess of 66 by 22, 6.5 deep', () => {
+    const { c, work } = asked(frame('plain'), 'back-key')
+    const cuts = blocks(readDxf(sheetDxf(sheetOfJoint(c, 'back-key', work, 'sheet')!)).lines, 'cut').map(b => [Math.round(b.longMm * 10) / 10, Math.round(b.thickMm * 10) / 10])
+    expect(cuts).toEqual(expect.arrayContaining([[66, 22], [66, 6.5]]))
+  })
   it('a frame of 8 mm leaves too little to its face', () => {
     const thin = frame('plain', { do: 'measure-shape', key: 'thickness', measure: measured(8) })
     expect(asked(thin, 'back-key').fits).toBe(true)

@@ -81,6 +81,23 @@ describe('made again from the drawing alone, as a joiner would', () => {
     const heads = lines.filter(l => l.layer === 'new' && Math.abs(l.a[0] - l.b[0]) < 0.01)
     expect(heads.map(l => Math.abs(l.a[1] - l.b[1]))).toEqual([expect.closeTo(sizes['wedge-thickness']!, 1), expect.closeTo(sizes['wedge-thickness']!, 1)])
   })
+  it('tenon and mortise both spoilt: a plug 12.5 by 29.5, a tenon of 7.5 by 55 let 29 into the rail', () => {
+    const piece = applyAll(rail(1.5), [gap(RAIL, 'edge', 0.4), snapped(RAIL), { do: 'measure-clearance', joint: RAIL, where: 'cheek-bottom', measure: measured(0.9) }])
+    const { lines } = readDxf(sheetDxf(sheetFor(piece, RAIL, 'plug-and-tenon').sheet))
+    const made = blocks(lines, 'new').map(b => [Math.round(b.longMm * 10) / 10, Math.round(b.thickMm * 10) / 10])
+    expect(made).toEqual(expect.arrayContaining([[29.5, 12.5], [55, 7.5]]))
+    expect(blocks(lines, 'cut')[0]!.longMm).toBeCloseTo(29, 1)
+  })
+  it('a screw in a bare face: 3.8 through 38 of post, a pilot of 2.156 on to 70', () => {
+    const butt = applyAll(newChair(), [
+      { do: 'edit-frame', edit: { do: 'change-joint', joint: RAIL, form: { kind: 'butt', thicknessMm: measured(22), widthMm: measured(58), screws: 0 } } },
+      { do: 'test-joint', joint: RAIL, state: 'gives' },
+      gap(RAIL, 'cheek', 0.1),
+    ])
+    const { lines } = readDxf(sheetDxf(sheetFor(butt, RAIL, 'screw-face').sheet))
+    expect(blocks(lines, 'new')[0]).toMatchObject({ longMm: expect.closeTo(3.8, 1), thickMm: expect.closeTo(38, 0) })
+    expect(blocks(lines, 'cut')[0]).toMatchObject({ longMm: expect.closeTo(2.156, 2), thickMm: expect.closeTo(70, 0) })
+  })
   it('dowels: two of 10 by 50, as far apart as they were, in bores 26 and 26 deep', () => {
     const { sheet } = sheetFor(dowelled, FRONT, 'new-dowel')
     const { lines } = readDxf(sheetDxf(sheet))

@@ -110,6 +110,14 @@ describe('made again from the drawing alone', () => {
     const tenons = blocks(readDxf(sheetDxf(sheet)).lines, 'new').filter(b => Math.abs(b.thickMm - 15) < 0.1)
     expect(tenons.map(b => b.longMm)).toEqual([expect.closeTo(24, 1), expect.closeTo(24, 1)])
   })
+  it('a castor’s sleeve: 16 by 38 + 2, bored 10 for its stem; a pad: 23 square, let in 5', () => {
+    const castor = readDxf(sheetDxf(CASES.find(([id]) => id === 'castor-socket')![1]().sheet)).lines
+    expect(blocks(castor, 'new')[0]).toMatchObject({ longMm: expect.closeTo(16, 1), thickMm: expect.closeTo(40, 1) })
+    expect(blocks(castor, 'cut')[0]!.longMm).toBeCloseTo(10, 1)
+    const pad = readDxf(sheetDxf(CASES.find(([id]) => id === 'hard-pad')![1]().sheet)).lines
+    const cuts = blocks(pad, 'cut').map(b => [Math.round(b.longMm * 10) / 10, Math.round(b.thickMm * 10) / 10])
+    expect(cuts).toEqual(expect.arrayContaining([[23, 23], [23, 5]]))
+  })
   it('a thread: plug and pilot as wide as their sizes, as deep as the stop', () => {
     const { sheet, sizes } = sheetFor(held({ faults: ['stripped'], diameterMm: measured(4.5) }, 'screw', { kind: 'part', id: 'front-rail', along: 0.5 }), 'hold:h', 'renew-thread')
     const { lines } = readDxf(sheetDxf(sheet))

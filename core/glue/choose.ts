@@ -103,8 +103,9 @@ function prefer(glue: Glue, needs: GlueNeeds, school: School, onShelf: boolean, 
   const add = (points: number, words: string) => { score += points; if (points > 0) inFavour.push(words) }
   if (onShelf) add(3, 'on the shelf')
   if (glue.undo === 'yes') add(school === 'conserve' ? 4 : needs.oldPiece ? 3 : 0.5, 'can be undone')
-  if (glue.group === 'pva') {
-    add(school === 'everyday' && !needs.oldPiece ? 3 : school === 'strength' && !needs.oldPiece ? 3 : school === 'strength' ? 2 : 0, 'plain and strong on tight joints')
+  if (glue.group === 'pva' && school !== 'conserve') {
+    const onOld = school === 'strength' ? 2 : 0
+    add(needs.oldPiece ? onOld : 3, 'plain and strong on tight joints')
   }
   if (glue.group === 'epoxy') add(needs.gapMm > 0.15 ? 2 : school === 'strength' ? 0.5 : -2, 'fills what is left open')
   if (needs.keptFinish && glue.group === 'protein') add(1, 'squeeze-out washes off a kept finish')

@@ -1,10 +1,10 @@
 import { faceForce } from '../clamping'
-import { reachMm } from '../geometry'
 import { input, inputOf, type FigureInput } from '../measure/figure'
 import { mm, say } from '../measure/phrase'
-import { add, along, negate, scale, type Vec } from '../measure/vec'
-import { axisLengthMm, frameOfSegment, pointAtShare } from '../piece/geometry'
+import { along, type Vec } from '../measure/vec'
+import { axisLengthMm } from '../piece/geometry'
 import type { Loss, Part } from '../piece/schema'
+import { placeOfLoss } from './loss-place'
 import { no, sizeMm, sizeOf, type Mend, type Size, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { footEnd } from './foot-tip'
@@ -49,11 +49,7 @@ function consider(c: WoodCase): Verdict {
   const part = partIn(c)
   const isAssumed = [fault.lengthMm, fault.widthMm, fault.depthMm].some(m => m.basis === 'assumed')
   if (isAssumed) return notYet(say`measure what is gone: length, width and depth`)
-  const { point, segment } = pointAtShare(part, fault.along)
-  const { tangent, across, through } = frameOfSegment(part, segment)
-  const turn = fault.turnDeg * Math.PI / 180
-  const out: Vec = add(scale(across, Math.cos(turn)), scale(through, Math.sin(turn)))
-  const [outMm, inMm] = [reachMm(part, point, out), reachMm(part, point, negate(out))]
+  const { point, out, beside, tangent, outMm, inMm } = placeOfLoss(part, fault)
   const deepMm = Math.max(THINNEST_MM, fault.depthMm.value + 0.5)
   if (deepMm > DEEPEST_SHARE * (outMm + inMm)) {
     return no(say`${mm(fault.depthMm.value)} deep in ${mm(outMm + inMm)}: over half of it, so it wants one piece right through or a new end`)
@@ -67,7 +63,6 @@ function consider(c: WoodCase): Verdict {
   const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'mends')
   const sound = input('to sound wood', TO_SOUND_MM, 'mm', 'table')
   const outer = along(point, out, outMm)
-  const beside: Vec = add(scale(across, -Math.sin(turn)), scale(through, Math.cos(turn)))
   return {
     fits: true,
     reason: say`${mm(fault.lengthMm.value)} × ${mm(fault.widthMm.value)} × ${mm(fault.depthMm.value)} gone, ${mm(outMm + inMm - deepMm)} stay behind it`,

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
-import { blocks, readDxf, readSvg } from '../../tests/fixtures/read-sheet'
+import { blocks, lineByLayer, readDxf, readSvg } from '../../tests/fixtures/read-sheet'
 import { measured } from '../measure/measured'
 import type { Command } from '../piece/commands'
 import type { Piece } from '../piece/schema'
@@ -113,12 +113,7 @@ describe('made again from the drawing alone, as a joiner would', () => {
 describe('every sheet', () => {
   it.each(CASES)('%s: SVG and DXF say the same lines', (_name, make) => {
     const { sheet } = make()
-    const sum = (lines: readonly { layer: string, a: readonly number[], b: readonly number[] }[]) => {
-      const by = new Map<string, number>()
-      for (const { layer, a, b } of lines) by.set(layer, (by.get(layer) ?? 0) + Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!))
-      return [...by].sort(([p], [q]) => p.localeCompare(q)).map(([layer, mm]) => `${layer} ${mm.toFixed(0)}`)
-    }
-    expect(sum(readSvg(sheetSvg(sheet)))).toEqual(sum(readDxf(sheetDxf(sheet)).lines))
+    expect(lineByLayer(readSvg(sheetSvg(sheet)))).toEqual(lineByLayer(readDxf(sheetDxf(sheet)).lines))
   })
   it.each(CASES)('%s: each size written beside it is as long as it says', (_name, make) => {
     const { sheet } = make()

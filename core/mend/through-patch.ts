@@ -1,13 +1,13 @@
 import { faceForce } from '../clamping'
-import { reachMm } from '../geometry'
 import { input, inputOf } from '../measure/figure'
 import { mm, say } from '../measure/phrase'
-import { add, along, negate, scale, type Vec } from '../measure/vec'
-import { axisLengthMm, frameOfSegment, pointAtShare } from '../piece/geometry'
+import { along } from '../measure/vec'
+import { axisLengthMm } from '../piece/geometry'
 import type { Loss } from '../piece/schema'
 import { before, cured, using, wet } from '../work'
 import { footEnd } from './foot-tip'
 import { patchSolid } from './let-in-patch'
+import { placeOfLoss } from './loss-place'
 import { no, sizeMm, sizeOf, type Mend, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
@@ -44,28 +44,19 @@ const LEFT_SHARE = 1 / 3
 const LEAST_LEFT_MM = 8
 const HALF = 0.5
 
-interface Place { readonly point: Vec, readonly out: Vec, readonly beside: Vec, readonly tangent: Vec, readonly thickMm: number, readonly outMm: number, readonly wideMm: number }
-
-function placeOf(c: WoodCase): Place {
-  const fault = faultOf(c)
-  const part = partIn(c)
-  const { point, segment } = pointAtShare(part, fault.along)
-  const { tangent, across, through } = frameOfSegment(part, segment)
-  const turn = fault.turnDeg * Math.PI / 180
-  const out: Vec = add(scale(across, Math.cos(turn)), scale(through, Math.sin(turn)))
-  const beside: Vec = add(scale(across, -Math.sin(turn)), scale(through, Math.cos(turn)))
-  const reach = (way: Vec) => reachMm(part, point, way)
-  return { point, out, beside, tangent, outMm: reach(out), thickMm: reach(out) + reach(negate(out)), wideMm: reach(beside) + reach(negate(beside)) }
+function deeperThanHalf(c: WoodCase): boolean {
+  const fault = faultOf(c) as Loss
+  const { outMm, inMm } = placeOfLoss(partIn(c), fault)
+  return fault.depthMm.value + HALF > (outMm + inMm) / 2
 }
-
-const deeperThanHalf = (c: WoodCase): boolean => (faultOf(c) as Loss).depthMm.value + HALF > placeOf(c).thickMm / 2
 
 function consider(c: WoodCase): Verdict {
   const fault = faultOf(c) as Loss
   if ([fault.lengthMm, fault.widthMm].some(m => m.basis === 'assumed')) return notYet(say`measure what is gone: length, width and depth`)
   if (footEnd(c)) return no(say`it is at a foot: a tip, or a new end`)
   const part = partIn(c)
-  const { point, out, beside, tangent, thickMm, outMm, wideMm } = placeOf(c)
+  const { point, out, beside, tangent, outMm, inMm, wideMm } = placeOfLoss(part, fault)
+  const thickMm = outMm + inMm
   const deepMm = fault.depthMm.value + TO_SOUND_MM
   const leftMm = thickMm - deepMm
   const leastMm = Math.max(LEAST_LEFT_MM, LEFT_SHARE * thickMm)
@@ -109,7 +100,7 @@ function consider(c: WoodCase): Verdict {
       newWood: [patchSolid(part, fault.id, along(outer, out, PROUD_MM - (deepMm + PROUD_MM) / 2), tangent, beside, longMm, wideMm, deepMm + PROUD_MM)],
       bores: [],
       glueLines: [{ id: `${c.trouble.id}/bed`, words: say`its bed and ends`, areaMm2: area, gapMm: 0.1, turn: 1 }],
-      pressing: [{ from: along(point, out, outMm - thickMm), to: along(outer, out, PROUD_MM), force: faceForce(longMm * wideMm, pressureMPa(part.species)), offSquareDeg: 0 }],
+      pressing: [{ from: along(point, out, -inMm), to: along(outer, out, PROUD_MM), force: faceForce(longMm * wideMm, pressureMPa(part.species)), offSquareDeg: 0 }],
       closingMin: 1,
       strength: 'fair',
     },

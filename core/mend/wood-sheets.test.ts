@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
-import { blocks, readDxf, readSvg } from '../../tests/fixtures/read-sheet'
+import { blocks, lineByLayer, readDxf, readSvg } from '../../tests/fixtures/read-sheet'
 import { troublesOf } from '../condition/troubles'
 import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
@@ -129,12 +129,7 @@ describe('made again from the drawing alone', () => {
 describe('every sheet of wood', () => {
   it.each(CASES)('%s: SVG and DXF say the same, each written size is as long as it says, and it tells what is tried first or set', (_name, make) => {
     const { sheet } = make()
-    const sum = (lines: readonly { layer: string, a: readonly number[], b: readonly number[] }[]) => {
-      const by = new Map<string, number>()
-      for (const { layer, a, b } of lines) by.set(layer, (by.get(layer) ?? 0) + Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!))
-      return [...by].sort(([p], [q]) => p.localeCompare(q)).map(([layer, mm]) => `${layer} ${mm.toFixed(0)}`)
-    }
-    expect(sum(readSvg(sheetSvg(sheet)))).toEqual(sum(readDxf(sheetDxf(sheet)).lines))
+    expect(lineByLayer(readSvg(sheetSvg(sheet)))).toEqual(lineByLayer(readDxf(sheetDxf(sheet)).lines))
     for (const d of sheet.views.flatMap(v => v.dimensions)) expect(Number.parseFloat(d.words)).toBeCloseTo(lengthOf(d), 0)
     expect(sheet.settings.length + (sheet.scrap ? 1 : 0)).toBeGreaterThan(0)
     expect(phraseText(sheet.datum)).toContain('Lengths')

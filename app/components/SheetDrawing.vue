@@ -10,7 +10,9 @@ const id = useId()
 const MARGIN_MM = 9
 /** How large a view usually is on the screen, and how high its letters are there, pixels. */
 const [VIEW_PX, LETTER_PX] = [280, 12]
-const lettersMm = (view: View) => Math.max(2.6, LETTER_PX * Math.max(box(view).h, box(view).w) / (sheet.views.length === 1 ? 2 * VIEW_PX : VIEW_PX))
+const lettersMm = (view: View) => Math.max(2.6, LETTER_PX * Math.max(box(view).h, box(view).w) / (sheet.views.length === 1 || isLong(view) ? 2 * VIEW_PX : VIEW_PX))
+/** A stick takes a row of its own. */
+const isLong = (view: View) => box(view).w > 4 * box(view).h
 
 const box = (view: View) => {
   const { from, to } = boxOf(view)
@@ -51,7 +53,7 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
 
 <template>
   <div class="views">
-    <figure v-for="view in sheet.views" :key="view.id" :style="{ flexGrow: share(view) }">
+    <figure v-for="view in sheet.views" :key="view.id" :style="{ flexGrow: share(view), ...(isLong(view) ? { flexBasis: '100%' } : {}) }">
       <svg :viewBox="`${box(view).x} ${box(view).y} ${box(view).w} ${box(view).h}`" role="img" :aria-label="spoken(view)">
         <defs>
           <pattern :id="`${id}-hatch`" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

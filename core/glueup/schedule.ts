@@ -67,13 +67,25 @@ export interface Scheduled {
   /** When each task is begun and done, and when what stands on it may begin. */
   readonly times: ReadonlyMap<string, TaskTime>
 }
-export interface TaskTime { readonly startMin: number, readonly endMin: number, readonly freeMin: number }
+/** `restMin`: when what must not be disturbed by stress or moisture may be: glue has cured through by then. */
+export interface TaskTime {
+  readonly startMin: number
+  readonly endMin: number
+  readonly freeMin: number
+  readonly restMin: number
+}
 
 /** A stage counts for so much when what waits longest is begun first, minutes: a night. */
 const STAGE_WAIT_MIN = 1440
 
 interface Begin { readonly startMin: number, readonly clamps: HandedOut[] }
-interface Placed { readonly id: string, readonly after: readonly string[], readonly log: LoggedTask['log'] | null }
+interface Placed {
+  readonly id: string
+  readonly after: readonly string[]
+  /** Of those, what has to have cured through, not only be out of clamps. */
+  readonly rested: ReadonlySet<string>
+  readonly log: LoggedTask['log'] | null
+}
 type Item = (Placed & { readonly task: LoggedTask }) | (Placed & { readonly stage: Stage, readonly gluedMin: number | undefined })
 
 /**
@@ -97,7 +109,7 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
     }
     const begunMin = begunAt(item)
     if (begunMin !== null) return { startMin: begunMin, clamps: 'stage' in item ? handOut(item.stage.lines, rack, begunMin) : [] }
-    const free = Math.max(handsFree, item.log?.notBeforeMin ?? fromMin, ...item.after.map(id => times.get(id)!.freeMin))
+    const free = Math.max(handsFree, item.log?.notBeforeMin ?? fromMin, ...item.after.map(id => (item.rested.has(id) ? times.get(id)!.restMin : times.get(id)!.freeMin)))
     if ('task' in item) return { startMin: nextWorkingMin(shop, free), clamps: [] }
     return startWithClamps(item.stage, rack, shop, Math.max(free, glueFromMin))
   }
@@ -108,13 +120,19 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
     if ('task' in next.item) {
       const { task } = next.item
       const endMin = task.done ? fromMin : Math.max(fromMin, workUntilMin(shop, next.startMin, task.minutes.usual))
-      times.set(task.id, { startMin: next.startMin, endMin, freeMin: freeAfter(task, endMin) })
+      const freeMin = freeAfter(task, endMin)
+      times.set(task.id, { startMin: next.startMin, endMin, freeMin, restMin: freeMin })
       if (!task.done) handsFree = Math.max(handsFree, endMin)
     }
     else {
       const made = timedStage(next.item, next, timing)
       for (const { clamp } of next.clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: made.clampsOffMin }
-      times.set(next.item.id, { startMin: made.startMin, endMin: made.clampedMin, freeMin: made.clampsOffMin })
+      times.set(next.item.id, {
+        startMin: made.startMin,
+        endMin: made.clampedMin,
+        freeMin: made.clampsOffMin,
+        restMin: made.restUntilMin,
+      })
       handsFree = Math.max(handsFree, made.clampedMin)
       done.push(made)
     }
@@ -138,6 +156,8 @@ function comesBefore(a: Begin & { item: Item }, b: Begin & { item: Item }, ahead
   return ahead.get(a.item.id)! > ahead.get(b.item.id)! + 1e-6
 }
 
+const NOTHING: ReadonlySet<string> = new Set()
+
 const isDone = (item: Item): boolean => ('task' in item ? item.task.done : item.gluedMin !== undefined)
 
 const begunAt = (item: Item): number | null => (isDone(item) ? null : item.log?.begunMin ?? null)
@@ -148,6 +168,7 @@ function itemsOf(stages: readonly Stage[], { tasks, stageTask, gluedAt }: Timing
   const ofStage = (stage: Stage, more: readonly string[], log: Item['log']): Item => ({
     id: idOf(stage),
     log,
+    rested: NOTHING,
     after: [...new Set([...more, ...stage.after.map(n => idOf(stages.find(s => s.number === n)!))])],
     stage,
     gluedMin: gluedAt?.get(stage.number),
@@ -156,7 +177,8 @@ function itemsOf(stages: readonly Stage[], { tasks, stageTask, gluedAt }: Timing
   return tasks.map((task): Item => {
     const after = task.after.map(a => a.task)
     const stage = byId.get(task.id)
-    return stage ? ofStage(stage, after, task.log) : { id: task.id, after, log: task.log, task }
+    const rested = new Set(task.after.filter(a => a.because === 'at-rest').map(a => a.task))
+    return stage ? ofStage(stage, after, task.log) : { id: task.id, after, rested, log: task.log, task }
   })
 }
 

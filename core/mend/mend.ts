@@ -43,6 +43,8 @@ export interface JointCase {
   readonly finish: Finish
   /** Bits in the shop’s drawer, millimetres. */
   readonly bitsMm: readonly number[]
+  /** What of it is new wood, made to fit: nothing on it is scraped. */
+  readonly fresh: 'none' | 'entering' | 'receiving' | 'both'
 }
 
 /** A clearance at the mouth and, where it was measured, at the bottom. */
@@ -131,7 +133,11 @@ export const no = (reason: Phrase): Verdict => ({ fits: false, reason })
 /** What a loose joint usually measures when nobody has measured it; low confidence, shown as assumed. */
 const USUAL_CLEARANCE_MM: Readonly<Record<JointState, number>> = { 'not-tested': 0.05, 'solid': 0.05, 'ticks': 0.08, 'gives': 0.14, 'swings': 0.4, 'apart': 0.3 }
 
-export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number, glueBondsOver: readonly OldGlue[] | null = null, bitsMm: readonly number[] = METRIC_BITS_MM): JointCase {
+const NOTHING: ReadonlySet<string> = new Set()
+const freshOf = (enters: boolean, receives: boolean): JointCase['fresh'] =>
+  (enters && receives ? 'both' : enters ? 'entering' : receives ? 'receiving' : 'none')
+
+export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number, glueBondsOver: readonly OldGlue[] | null = null, bitsMm: readonly number[] = METRIC_BITS_MM, remade: ReadonlySet<string> = NOTHING): JointCase {
   const finding = findingOf(piece, joint.id)
   const ends = (key: 'cheek' | 'edge' | 'round'): TwoEnds => ({
     mouth: finding.clearance[key] ?? assumed(USUAL_CLEARANCE_MM[finding.state]), bottom: finding.clearance[`${key}-bottom` as ClearanceKey] ?? null,
@@ -144,6 +150,7 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
     metal: locksOf(piece, joint).some(h => isMetal(h.kind)),
     clearance: { cheek: ends('cheek'), edge: ends('edge'), round: ends('round') },
     finish: partOf(piece, joint.enters).finish ?? piece.intake.finish,
+    fresh: freshOf(remade.has(joint.enters), remade.has(joint.receives)),
     stepped: !isFaulty(finding.state) && finding.signs['step-in-line'] === 'seen',
     steppedMm: piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint === joint.id && f.offMm ? [f.offMm] : []))[0] ?? null,
   }

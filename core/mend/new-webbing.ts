@@ -61,7 +61,7 @@ function consider(c: WoodCase): Verdict {
     }],
     steps: [
       using(
-        before('off', 12, say`Old webbing and tacks off; see that the rails hold a tack: worn holes are pinned with wood first.`),
+        before('off', 12, say`Old webbing, a board where one was put instead, and tacks off; see that the rails hold a tack: worn holes are pinned with wood first.`),
         'tack-lifter',
       ),
       using(

@@ -2,7 +2,7 @@ import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 import { mitreOf, sizing } from './mitre-case'
-import { before, using } from '../work'
+import { before, using, type Step } from '../work'
 
 /** Old glue off, nothing else changed: where the fit is still good enough for the glue. */
 export const reGlue: Mend<JointCase> = {
@@ -34,16 +34,23 @@ function consider(c: JointCase): Verdict {
     fits: true, reason: say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
     sizes: [], stock: [], cautions: ['blade'], leavesGapMm: gap, removedCm3: 0, hold: { low: 0.7, high: 0.95 },
     steps: [
-      using(
-        before('scrape', 13, say`Scrape the old glue off both faces with a keen edge held flat: glue off, wood on. Do not sand.`),
-        'scraper',
-      ),
-      using(
-        before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`),
-        'swab',
-      ),
+      ...cleaning(c),
       before('fit', 5, say`Fit dry: it goes together by hand and the ${mitreOf(c) ? 'slant' : 'shoulder'} closes all round.`),
       ...(mitreOf(c) ? sizing(c) : []),
     ],
   }
+}
+
+/** Old glue off the old wood; new wood has none, and is scraped only to be fitted. */
+function cleaning({ fresh, receivingName }: JointCase): Step[] {
+  if (fresh === 'both') return []
+  const words = {
+    none: say`Scrape the old glue off both faces with a keen edge held flat: glue off, wood on. Do not sand.`,
+    entering: say`Scrape the old glue out of the ${receivingName}, wood left on; the new wood is left as it was made.`,
+    receiving: say`Scrape the old glue off what enters, wood left on; the new wood is left as it was made.`,
+  }
+  return [
+    using(before('scrape', fresh === 'none' ? 13 : 8, words[fresh]), 'scraper'),
+    using(before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`), 'swab'),
+  ]
 }

@@ -1,4 +1,4 @@
-import { across, along, band, bar, polygon, rectangle, slanted, type Flat, type Shape, type View } from '../sheet'
+import { across, along, bar, polygon, rectangle, slanted, type Flat, type Shape, type View } from '../sheet'
 import { written } from './joint-views'
 
 /** Round what is cut, so much of the part is drawn, millimetres. */
@@ -82,33 +82,5 @@ export function blockView(sizes: { longMm: number, thickMm: number, endDeg: numb
     title: 'From above, its long side down',
     shapes: [rail(1), rail(-1), polygon('new', [[-x, 0], [x, 0], [s, thickMm], [-s, thickMm]]), ...screws],
     dimensions: [along(-x, x, -14, 8, written(longMm)), { from: [-x, 0], to: [-x, thickMm], offMm: 24, words: written(thickMm) }, slanted([x, 0], [s, thickMm], -4, written(Math.hypot(x - s, thickMm)))],
-  }
-}
-
-/** A turned or planed part by its stations from one end, with what enters other parts at both ends. */
-export function stationsView(sizes: { lengthMm: number, stations: readonly { atMm: number, thickMm: number }[], tenons: readonly { end: 'first' | 'last', longMm: number, thickMm: number }[] }): View {
-  const { lengthMm, stations, tenons } = sizes
-  const upper = stations.map((s): Flat => [s.atMm, s.thickMm / 2])
-  const lower = [...stations].reverse().map((s): Flat => [s.atMm, -s.thickMm / 2])
-  const most = Math.max(...stations.map(s => s.thickMm)) / 2
-  const first = tenons.find(t => t.end === 'first')
-  const last = tenons.find(t => t.end === 'last')
-  const shown = stations.filter((s, i) => i === 0 || Math.abs(s.thickMm - stations[i - 1]!.thickMm) > 0.2)
-  return {
-    id: 'along',
-    title: 'The part, by its stations',
-    shapes: [
-      polygon('new', [...upper, ...lower]),
-      ...(first ? [band(-first.longMm, 0, first.thickMm, 'new')] : []),
-      ...(last ? [band(lengthMm, lengthMm + last.longMm, last.thickMm, 'new')] : []),
-      { kind: 'line', from: [-12 - (first?.longMm ?? 0), 0], to: [lengthMm + 12 + (last?.longMm ?? 0), 0], pencil: 'middle' },
-    ],
-    dimensions: [
-      along(0, lengthMm, -most, 10, written(lengthMm)),
-      ...(first ? [along(-first.longMm, 0, -most, 10, written(first.longMm)), across(-first.longMm, first.thickMm, 6, written(first.thickMm))] : []),
-      ...(last ? [along(lengthMm, lengthMm + last.longMm, -most, 10, written(last.longMm))] : []),
-      ...shown.slice(0, 8).map(s => across(s.atMm, s.thickMm, -4, written(s.thickMm))),
-      ...shown.slice(1, 8).map((s, i) => along(0, s.atMm, -most, 20 + 8 * i, written(s.atMm))),
-    ],
   }
 }

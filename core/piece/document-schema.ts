@@ -7,7 +7,7 @@ import { Edit } from './edits'
 import { Joint, Part } from './frame-schema'
 import {
   AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, OLD_GLUES, PLACES, SCHOOLS, SETTLED,
-  SERVICES, SIGNS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
+  SERVICES, SIGNS, SURFACE_AIMS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
 } from './words'
 import { SCHEMA_VERSION } from './version'
 
@@ -75,6 +75,8 @@ export const Choices = z.strictObject({
   /** Glue is not spread before this. */
   notBefore: WallTime.nullable(),
   bracing: z.strictObject({ answer: z.enum(['restore', 'accept']), why: Text }).nullable(),
+  /** How far the surface is to be seen to, where somebody said. */
+  surface: z.enum(SURFACE_AIMS).optional(),
 })
 
 /** Something that was done. `of` names what it was done to; what older programs kept names only a stage. */
@@ -126,6 +128,8 @@ export const PieceForm = z.strictObject({
   faults: z.array(Fault).max(LIMITS.faults),
   photos: z.array(Photo).max(LIMITS.photos),
   bracing: Bracing,
+  /** Shoulder to shoulder of a part that is made again, by its id, as it was measured in the frame fitted dry. */
+  dryFit: z.record(Id, LengthMm).optional(),
   choices: Choices,
   after: z.record(TroubleId, FeltAfter),
   outcome: z.strictObject({ verdict: z.enum(VERDICTS), why: Text }).nullable(),

@@ -113,10 +113,13 @@ function fitting(joints: readonly Joint[], findings: Piece['findings']): Piece['
 function withoutStale(piece: Piece): Piece {
   const ids = new Set(piece.joints.map(j => j.id))
   const only = <T>(record: Record<string, T>) => Object.fromEntries(Object.entries(record).filter(([id]) => ids.has(id)))
+  const there = new Set(piece.parts.map(p => p.id))
+  const ofParts = <T>(record: Record<string, T>) => Object.fromEntries(Object.entries(record).filter(([id]) => there.has(id)))
   const { choices } = piece
   return withoutHandles({
     ...piece,
     findings: fitting(piece.joints, only(piece.findings)),
+    ...(piece.dryFit ? { dryFit: ofParts(piece.dryFit) } : {}),
     photos: piece.photos.map(p => (p.of.kind === 'joint' && !ids.has(p.of.id ?? '') ? { ...p, of: { kind: 'piece', id: null } } : p)),
     choices: {
       ...choices,

@@ -51,6 +51,9 @@ export const PLACES = ['heated-rooms', 'barely-heated', 'unheated-hall', 'damp-c
 export type PlaceId = (typeof PLACES)[number]
 export const SERVICES = ['dry', 'damp', 'wet'] as const
 export const UPHOLSTERIES = ['none', 'drop-in', 'stuffed'] as const
+/** How far a repairer goes with the surface once it is mended. */
+export const SURFACE_AIMS = ['keep', 'blend', 'refinish', 'elsewhere'] as const
+export type SurfaceAim = (typeof SURFACE_AIMS)[number]
 export const SCHOOLS = ['conserve', 'everyday', 'strength'] as const
 export type School = (typeof SCHOOLS)[number]
 

@@ -20,6 +20,7 @@ export const PHASES: Readonly<Record<TaskKind, Phase>> = {
   'finish': 'after',
   'tighten': 'after',
   'test-again': 'after',
+  'surface': 'after',
 }
 
 /** What is left to do, in the order in which it is done: by the clock where there is one, as it is told where not. */

@@ -9,9 +9,9 @@ import type { JointMend } from './plan'
 export const USUAL_GAP_MM = 0.15
 
 /** Every mend for a joint with the glue in view, and the repairer’s own pick if it fits. */
-export function candidatesFor({ piece, school, shop }: Job, joint: Joint, glue: Glue | null): JointMend {
+export function candidatesFor({ piece, school, shop, remade }: Job, joint: Joint, glue: Glue | null): JointMend {
   const bondsOver = piece.choices.glue === null ? glue?.bondsOver ?? null : null
-  const asked = jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, bondsOver, shop.bitsMm)
+  const asked = jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, bondsOver, shop.bitsMm, remade)
   const options = mendCandidates(asked).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
   const own = piece.choices.mends[`joint:${joint.id}`]
   const pick = options.find(o => o.id === own && o.verdict.fits)

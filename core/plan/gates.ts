@@ -1,12 +1,15 @@
 import type { WholePieceReading } from '../cause'
 import { q, say } from '../measure/phrase'
 import { isFlatFrame, tagOf } from '../piece/facts'
+import { nameOf } from '../piece/names'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { Draft } from './draft'
 import type { AnsweredTrouble, Gate, Plan, Reading } from './plan'
 import { glueTask } from './task-graph'
 import { troubleName } from './trouble-words'
+import type { Task } from '../work'
+import { woodWork } from './wood'
 
 /** What was judged about a piece: its troubles answered or not, what wants measuring, the frame as a whole. */
 export interface Judged { readonly troubles: readonly AnsweredTrouble[], readonly readings: readonly Reading[], readonly whole: WholePieceReading }
@@ -18,7 +21,8 @@ export function isBracingAnswered(piece: Piece, troubles: readonly AnsweredTroub
 }
 
 /** What has to be so before glue is spread: nothing found out with glue on every surface. */
-export function gatesOf(piece: Piece, { mends, apart, tasks }: Draft, { troubles, readings, whole }: Judged): Gate[] {
+export function gatesOf(piece: Piece, draft: Draft, { troubles, readings, whole }: Judged): Gate[] {
+  const { mends, apart, tasks } = draft
   const { untested } = surveyOf(piece)
   const undecided = mends.filter(m => m.chosen === null)
   // What a gate of its own asks for is not asked for twice.
@@ -63,6 +67,7 @@ export function gatesOf(piece: Piece, { mends, apart, tasks }: Draft, { troubles
       done: locked.length === 0 || tasks.every(t => t.done || (t.kind !== 'lock-out' && t.kind !== 'find-metal')),
       words: locked.length === 0 ? say`Nothing but glue in the joints that open` : say`Pins, wedges, screws and bolts out first: ${tags(locked)}`,
     },
+    ...shouldersGate(piece, draft),
     {
       id: 'dry-run',
       step: 'glue-up',
@@ -72,9 +77,30 @@ export function gatesOf(piece: Piece, { mends, apart, tasks }: Draft, { troubles
   ]
 }
 
+/** Parts that are made again between two others: none is cut to length from a drawing. */
+function shouldersGate(piece: Piece, { wood }: Draft): Gate[] {
+  const wanted = wood.flatMap(m => woodWork(m)?.steps.flatMap(s => s.shouldersOf ?? []) ?? [])
+  if (wanted.length === 0) return []
+  const open = wanted.filter(part => piece.dryFit?.[part] === undefined)
+  return [{
+    id: 'shoulders',
+    step: 'mend',
+    done: open.length === 0,
+    joints: piece.joints.filter(j => open.includes(j.enters) || open.includes(j.receives)).map(j => j.id),
+    words: open.length === 0 ? say`New parts were measured in the frame fitted dry` : say`Measure shoulder to shoulder in the dry frame: ${open.map(id => nameOf(piece, id)).join(', ')}`,
+  }]
+}
+
 /** What still keeps one stage from being glued: a break in the hand waits for no dry run of the frame. */
 export function gatesFor({ gates, tasks }: Pick<Plan, 'gates' | 'tasks'>, stage: Pick<Plan['stages'][number], 'joints' | 'wood'>): Gate[] {
   const task = tasks.find(t => t.id === glueTask(stage))
   const isRehearsed = (g: Gate) => g.id !== 'dry-run' || task?.after.some(a => a.because === 'rehearsed')
-  return gates.filter(g => !g.done && isRehearsed(g))
+  const isOfIts = (g: Gate) => g.joints === undefined || stage.joints.some(j => g.joints!.includes(j))
+  return gates.filter(g => !g.done && isRehearsed(g) && isOfIts(g))
+}
+
+/** What keeps one task from being begun besides what it waits for: new wood is not cut to a length nobody has measured. */
+export function gatesOfTask({ gates, tasks }: Pick<Plan, 'gates' | 'tasks'>, task: Pick<Task, 'after'>): Gate[] {
+  const isUnmeasured = task.after.some(a => tasks.some(t => t.id === a.task && t.shouldersOf !== undefined && !t.done))
+  return isUnmeasured ? gates.filter(g => g.id === 'shoulders' && !g.done) : []
 }

@@ -64,6 +64,7 @@ function jointMend(g: Graph, mend: JointMend): Task[] {
     lineOf: () => line,
     start,
     last: false,
+    framed: [],
   })
 }
 
@@ -90,9 +91,25 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
     steps: work.steps,
     lineOf: turn => lines.find(l => l.turn === turn)?.id,
     start: [...allOpen(g), ...because('order', dryFoundations(g, mend, trouble.standsOn).flatMap(lastStep))],
-    // What only hardware holds is made tight when nothing near it has to move any more.
-    last: trouble.kind === 'hardware-loose',
+    // What only hardware holds is made tight when nothing near it has to move any more; webbing is strained in a frame that stands.
+    last: trouble.kind === 'hardware-loose' || (trouble.kind === 'bracing-lost' && lines.length === 0),
+    framed: frameFitted(g),
   })
+}
+
+/**
+ * What has to be fitted before the frame can be closed dry round a part that is not made yet: every joint of old wood that
+ * came open. What waits for wood to cure is left out; it is held by hand.
+ */
+function frameFitted(g: Graph): Before[] {
+  const { piece, remade } = g.job
+  const isOld = (joint: string) => { const j = jointOf(piece, joint); return !remade.has(j.enters) && !remade.has(j.receives) }
+  const own = g.settled.mends.filter(m => isOld(m.joint) && (g.job.troubles.find(t => t.id === `joint:${m.joint}`)?.standsOn ?? []).length === 0)
+  const fitted = own.flatMap((m) => {
+    const steps = chosenWork(m)?.steps.filter(s => s.when === 'before' && s.turn === 1) ?? []
+    return steps.length > 0 ? [`joint:${m.joint}/${steps.at(-1)!.id}`] : []
+  })
+  return because('fitted', fitted)
 }
 
 /** Mends without glue of what a trouble stands on: what held a split open lets go before it is closed. */
@@ -106,6 +123,8 @@ function isSameWork(g: Graph, a: TroubleMend, b: TroubleMend): boolean {
   return a.chosen === b.chosen && joint !== null && joint === jointOfTrouble(b.trouble) && ![a, b].some(m => woodWork(m)?.design?.glueLines.length)
 }
 
+const isMeasured = ({ job }: Graph, part: string): boolean => job.original.dryFit?.[part] !== undefined
+
 interface Chain {
   readonly trouble: string
   readonly troubles: readonly string[]
@@ -116,6 +135,8 @@ interface Chain {
   lineOf(turn: number): string | undefined
   readonly start: readonly Before[]
   readonly last: boolean
+  /** What a step waits for that is done in the frame fitted dry. */
+  readonly framed: readonly Before[]
 }
 
 /** A mend’s steps one after another, the glue lines between them; what is done while the glue is open belongs to the gluing. */
@@ -138,7 +159,7 @@ function chain(g: Graph, c: Chain): Task[] {
       kind: step.when === 'cured' ? 'finish' : c.last ? 'tighten' : 'mend',
       troubles: c.troubles,
       joints: c.joints,
-      after: [...c.start, ...because('order', [before?.id]), ...because('cured', stage ? [curedTask(stage)] : []), ...everything],
+      after: [...c.start, ...because('order', [before?.id]), ...because('cured', stage ? [curedTask(stage)] : []), ...everything, ...(step.shouldersOf ? c.framed : [])],
       hands: 1,
       minutes: handsOn(step.minutes),
       line: own ?? null,
@@ -149,7 +170,8 @@ function chain(g: Graph, c: Chain): Task[] {
       words: step.words,
       why: c.reason,
       facts: [id],
-      done: isOver || g.done.has([id]) || (g.done.allDry && step.when === 'before' && step.turn === 1),
+      ...(step.shouldersOf ? { shouldersOf: step.shouldersOf } : {}),
+      done: isOver || (step.shouldersOf ? isMeasured(g, step.shouldersOf) : g.done.has([id]) || (g.done.allDry && step.when === 'before' && step.turn === 1)),
     })
   }
   return tasks

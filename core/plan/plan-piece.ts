@@ -17,7 +17,7 @@ import { chosenWork } from './candidates'
 import type { Plan, PlannedLine } from './plan'
 import { glueTask } from './task-graph'
 import { woodWork } from './wood'
-import type { TimedTask } from '../work'
+import type { Task, TimedTask } from '../work'
 import { readingsOf } from './readings'
 import { stockOf, toolsOf } from './shopping'
 import { stopsOf } from './stops'
@@ -36,7 +36,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const whole = readWholePiece(piece)
   const isWhole = isComplete(job, draft, { troubles, readings, whole })
   // While something is open it is not tested again to be sent home.
-  const tasks = timedTasks(draft).filter(t => isWhole || t.kind !== 'test-again')
+  const tasks = timedTasks(draft).filter(t => isWhole || (t.kind !== 'test-again' && t.kind !== 'surface'))
   const stock = stockOf({ piece, shop: job.shop, climate }, draft.mends, draft.wood, tasks)
   const amounts = glueAmounts(areasOf(job, draft), climate)
   return {
@@ -85,7 +85,9 @@ function isComplete({ original }: Job, draft: Draft, { troubles, readings, whole
 
 /** The first moment after the last rest at which somebody is there. */
 const usableFrom = ({ shop }: Job, { stages, tasks, times, readyMin }: Draft): number => {
-  const ends = tasks.filter(t => !t.done).flatMap(t => times.get(t.id)?.endMin ?? [])
+  // A coat is not sat on before it has hardened; what other work leaves to wait for is told by what follows it.
+  const endOf = (t: Task) => (t.kind === 'surface' ? times.get(t.id)?.freeMin : times.get(t.id)?.endMin)
+  const ends = tasks.filter(t => !t.done).flatMap(t => endOf(t) ?? [])
   return nextWorkingMin(shop, Math.max(readyMin, ...ends, ...stages.map(s => s.restUntilMin)))
 }
 

@@ -93,7 +93,14 @@ export interface Remedy {
 export type RemedyId = 'carry-to-room' | 'begin-later' | 'more-hands' | 'another-glue' | 'own-judgement' | 'measure' | 'may-open' | 'mend-by-hand' | 'clamps'
 
 /** Something that has to be so before glue is spread. */
-export interface Gate { readonly id: 'tested' | 'mends' | 'troubles' | 'readings' | 'bracing' | 'metal' | 'dry-run', readonly done: boolean, readonly words: Phrase, readonly step: StepId }
+export interface Gate {
+  readonly id: 'tested' | 'mends' | 'troubles' | 'readings' | 'bracing' | 'metal' | 'shoulders' | 'dry-run'
+  readonly done: boolean
+  readonly words: Phrase
+  readonly step: StepId
+  /** The joints it keeps from being glued; left out where it keeps all. */
+  readonly joints?: readonly string[]
+}
 export type StepId = 'take-in' | 'test' | 'cause' | 'mend' | 'open-up' | 'glue-up' | 'record'
 
 /** All that follows from a piece's facts, on one day in one shop. Plain data. */

@@ -36,6 +36,6 @@ const soak = (t: Task): number => (t.kind === 'soften' ? t.waitMin : 0)
 export function beforeGluing(tasks: readonly Task[]): ReadonlySet<string> {
   const dry = tasks.find(t => t.kind === 'dry-run')
   const first = dry ?? tasks.find(t => t.kind === 'glue')
-  if (!first) return new Set(tasks.filter(t => t.kind !== 'test-again').map(t => t.id))
+  if (!first) return new Set(tasks.filter(t => t.kind !== 'test-again' && t.kind !== 'surface').map(t => t.id))
   return new Set([...standsOn(tasks, [first.id]), ...(dry ? [dry.id] : [])])
 }

@@ -6,6 +6,7 @@ import { dryRun, stageTasks } from './glue-tasks'
 import type { Job } from './job'
 import { mendTasks } from './mend-tasks'
 import { openingTasks } from './opening-tasks'
+import { surfaceTasks } from './surface-tasks'
 import { because, type Graph, type Settled } from './task-graph'
 
 /** Minutes for one joint of the last test (docs/sources.md#working-rates, low). */
@@ -20,7 +21,8 @@ export function tasksOf(job: Job, settled: Settled, done: Done): LoggedTask[] {
   const dry = dryRun(graph, mending)
   const gluing = stages.flatMap(s => stageTasks(graph, s, mending, dry))
   const isLater = (t: Task) => t.kind === 'finish' || t.kind === 'tighten'
-  const last = opening.length + mending.length + gluing.length > 0 ? [testAgain(graph, [...mending, ...gluing])] : []
+  const tested = opening.length + mending.length + gluing.length > 0 ? [testAgain(graph, [...mending, ...gluing])] : []
+  const last = tested.flatMap(t => [t, ...surfaceTasks(graph, t)])
   const all = [...opening, ...mending.filter(t => !isLater(t)), ...(dry ? [dry] : []), ...gluing, ...mending.filter(isLater), ...last]
   return all.map(task => ({ ...task, log: done.log(task.facts) }))
 }

@@ -18,6 +18,8 @@ export interface Step {
   readonly waitMin?: number
   /** What has to lie ready for it. */
   readonly tools?: readonly ToolUse[]
+  /** It is done when this part’s length is measured in the frame fitted dry without it, and not before. */
+  readonly shouldersOf?: string
 }
 
 export const before = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({ id, words, minutes, turn, when: 'before' })

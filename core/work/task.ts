@@ -4,10 +4,10 @@ import type { ToolUse } from '../reference/tools'
 /** What sort of work it is: `finish` is what follows on a cured glue line. */
 export type TaskKind
   = | 'label' | 'off' | 'find-metal' | 'hold-closed' | 'lock-out' | 'soften' | 'open' | 'clean' | 'mend' | 'dry-run' | 'lay-out' | 'glue' | 'clamps-off'
-    | 'finish' | 'tighten' | 'test-again'
+    | 'finish' | 'tighten' | 'test-again' | 'surface'
 
 /** Why one task waits for another. */
-export type Because = 'order' | 'out-of-the-way' | 'open' | 'fitted' | 'rehearsed' | 'laid-out' | 'cured' | 'all-cured'
+export type Because = 'order' | 'out-of-the-way' | 'open' | 'fitted' | 'rehearsed' | 'laid-out' | 'cured' | 'all-cured' | 'at-rest' | 'tested'
 
 export interface Before { readonly task: string, readonly because: Because }
 
@@ -28,6 +28,8 @@ export interface Task {
   readonly waitMin: number
   /** A clock to run with it, minutes: soaking, or what may be used of the open time. */
   readonly clockMin: number | null
+  /** It is done by measuring this part’s length in the frame fitted dry. */
+  readonly shouldersOf?: string
   /** What has to lie ready for it; clamps are told by themselves. */
   readonly tools: readonly ToolUse[]
   readonly title: Phrase

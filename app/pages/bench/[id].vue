@@ -3,7 +3,7 @@ import { formatBit } from '#core/measure/length'
 import { useIntervalFn } from '@vueuse/core'
 import { describeDuration, describeWallTime, formatWallTime, MIN_PER_DAY, minuteOfDay, parseWallTime } from '#core/measure/wall-time'
 import type { PieceEvent } from '#core/piece/schema'
-import { benchSteps, eventOf, gatesFor, glueTask, PHASES } from '#core/plan'
+import { benchSteps, eventOf, gatesFor, gatesOfTask, glueTask, PHASES } from '#core/plan'
 import { TOOLS, type ToolUse } from '#core/reference/tools'
 import { stateOf } from '#core/work'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -24,10 +24,11 @@ const inView = ref<string | null>(null)
 const at = computed(() => Math.max(0, steps.value.findIndex(s => s.id === inView.value)))
 const step = computed(() => steps.value[at.value])
 const state = computed(() => (step.value ? stateOf(step.value) : 'open'))
-/** What still holds this gluing back. */
+/** What still holds this gluing or cutting back. */
 const held = computed(() => {
-  const stage = plan.value?.stages.find(s => glueTask(s) === step.value?.id)
-  return plan.value && stage ? gatesFor(plan.value, stage) : []
+  if (!plan.value || !step.value) return []
+  const stage = plan.value.stages.find(s => glueTask(s) === step.value?.id)
+  return stage ? gatesFor(plan.value, stage) : gatesOfTask(plan.value, step.value)
 })
 const following = computed(() => steps.value[at.value + 1])
 const doneCount = computed(() => (plan.value ? plan.value.tasks.length - steps.value.length : 0))
@@ -55,7 +56,8 @@ function log(event: Pick<PieceEvent, 'kind' | 'of'> & Partial<Pick<PieceEvent, '
 /** The next thing comes into view once this one is done. */
 function tick(): void {
   const task = step.value
-  if (!task) return
+  // What is done by measuring is not done by saying so.
+  if (!task || task.shouldersOf) return
   go(1)
   log(eventOf(task))
 }
@@ -119,6 +121,7 @@ useKeys({
         About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
         <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
       </p>
+      <MendDryFitReading v-if="step.shouldersOf" :key="step.id" :part="step.shouldersOf" class="measure-here" />
       <p v-if="step.tools.length > 0" class="about">Have ready: {{ step.tools.map(toolText).join(', ') }}</p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
       <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
@@ -128,7 +131,7 @@ useKeys({
         <ul><li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li></ul>
       </div>
       <footer>
-        <FieldKeyButton :main="held.length === 0" big :label="held.length > 0 ? 'Done all the same' : 'Done'" press="space" @click="tick" />
+        <FieldKeyButton v-if="!step.shouldersOf" :main="held.length === 0" big :label="held.length > 0 ? 'Done all the same' : 'Done'" press="space" @click="tick" />
         <FieldKeyButton big label="Next" press="→" :disabled="at >= steps.length - 1" @click="go(1)" />
         <FieldKeyButton v-if="step.clockMin && !clock" big label="Start the clock" press="c" @click="startClock" />
         <FieldKeyButton v-if="clock" big label="One more minute" press="+" @click="oneMore" />

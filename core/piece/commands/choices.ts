@@ -5,7 +5,7 @@ import { drawId, drawWords, type Draw } from '../draw'
 import { Id, Text, TroubleId, WallTime, type Piece } from '../document-schema'
 import { faultTag, handlesOf } from '../faults'
 import { LIMITS } from '../limits'
-import { CAUSE_IDS, GLUE_IDS, SETTLED, VERDICTS } from '../words'
+import { CAUSE_IDS, GLUE_IDS, SETTLED, SURFACE_AIMS, VERDICTS } from '../words'
 import { define, jointIds, onJoint, plainly, tagFor, without } from './define'
 import { nameOf } from '../names'
 
@@ -130,6 +130,18 @@ const beginLater = define({
   draw: d => ({ notBefore: d.pick(['2026-03-06T08:00', null]) }),
 })
 
+const chooseSurface = define({
+  schema: z.strictObject({ do: z.literal('choose-surface'), surface: z.enum(SURFACE_AIMS).nullable() }),
+  words: 'how far the surface goes',
+  apply: (piece, { surface }) => {
+    const { surface: _before, ...choices } = piece.choices
+    return succeed({ ...piece, choices: surface === null ? choices : { ...choices, surface } })
+  },
+  touches: () => ['choice/surface'],
+  says: ({ surface }) => (surface === null ? say`surface left to the program` : say`surface: ${plainly(surface)}`),
+  draw: d => ({ surface: d.pick([...SURFACE_AIMS, null]) }),
+})
+
 /** Ending a job without a repair asks for the reason, because the owner will. */
 const setOutcome = define({
   schema: z.strictObject({ do: z.literal('set-outcome'), verdict: z.enum(VERDICTS).nullable(), why: Text }),
@@ -146,7 +158,7 @@ const setOutcome = define({
 })
 
 export const CHOICES = [
-  chooseMend, chooseGlue, overruleCause, leaveShut, answerBracing, settleTrouble, chooseRoom, chooseHands, beginLater, setOutcome,
+  chooseMend, chooseGlue, overruleCause, leaveShut, answerBracing, settleTrouble, chooseRoom, chooseHands, beginLater, chooseSurface, setOutcome,
 ] as const
 
 /** Goes on only with something that is there to be decided about. */

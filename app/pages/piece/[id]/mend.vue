@@ -39,6 +39,8 @@ const fitting = computed(() => mends.value.options.filter(o => o.verdict.fits).l
 const joint = computed(() => (trouble.value && isOfJoint(trouble.value) ? piece.value?.joints.find(j => j.id === trouble.value!.joint) : undefined))
 /** The sheet of the chosen mend, where it draws one. */
 const drawn = computed(() => (piece.value && plan.value && trouble.value && work.value ? sheetFor(piece.value, plan.value, trouble.value.id) : null))
+/** The part whose length is to be measured in the dry frame, if the mend makes one. */
+const shouldersOf = computed(() => work.value?.steps.find(s => s.shouldersOf)?.shouldersOf ?? null)
 const fault = computed(() => piece.value?.faults.find(f => f.id === trouble.value?.fault))
 
 const clearances = computed(() => (piece.value && joint.value && plan.value ? jointCase(piece.value, joint.value, plan.value.school, 0) : null))
@@ -97,6 +99,7 @@ function choose(mend: string | null): void {
       <p v-else-if="mends.options.length === 0 && trouble.answer === 'open'" class="small">No mend here serves it yet. Leave it with a reason, or say how you mended it, below.</p>
       <MendTable v-if="mends.options.length > 0" :options="mends.options" :chosen="mends.chosen" :picked="mends.picked" :wanted="piece!.choices.mends[trouble.id] ?? null" @choose="choose" />
       <details v-if="mends.chosen && trouble.answer === 'mended'" class="small"><summary>Leave it as it is, or mended otherwise</summary><TroubleList :key="trouble.id" :troubles="[trouble]" alone /></details>
+      <MendDryFitReading v-if="shouldersOf" :key="shouldersOf" :part="shouldersOf" />
       <CutSheet v-if="work && chosen" :work="work" :title="title">
         <SheetDrawing v-if="drawn" :sheet="drawn" :name="`${piece.id}-${trouble.tag || 'mend'}`" :trouble="trouble.id" />
         <JointSection v-else-if="joint" :joint="joint" :piece="piece" :mend="chosen.id" :work="work" />

@@ -1,0 +1,2 @@
+export { FINISH_ROWS, type FinishRow } from './finish-rows'
+export { surfaceSteps, type Mark, type SurfaceStep } from './surface-steps'

@@ -115,7 +115,7 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
   }
   while (left.length > 0 && done.every(d => Number.isFinite(d.setMin))) {
     const ready = left.filter(i => isDone(i) || begunAt(i) !== null || i.after.every(id => times.has(id))).map(item => ({ item, ...begin(item) }))
-    if (ready.length === 0) throw new Error('The work waits for itself.')
+    if (ready.length === 0) throw new Error(`The work waits for itself: ${left.map(i => `${i.id} for ${i.after.filter(id => !times.has(id)).join(', ')}`).join('; ')}`)
     const next = ready.reduce((a, b) => (comesBefore(b, a, ahead) ? b : a))
     if ('task' in next.item) {
       const { task } = next.item

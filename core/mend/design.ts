@@ -19,7 +19,14 @@ export interface GlueLine {
 }
 
 /** A line along which a glue line is pressed: from one place under a jaw to the other, with the force it wants. */
-export interface PressLine { readonly from: Vec, readonly to: Vec, readonly force: Figure, readonly offSquareDeg: number }
+export interface PressLine {
+  readonly from: Vec
+  readonly to: Vec
+  readonly force: Figure
+  readonly offSquareDeg: number
+  /** The glue lines it presses, by their turn; the first where it is not said. */
+  readonly turn?: number
+}
 
 /** What a mend does to the wood, as geometry and as lines of glue, beyond its sizes and steps. */
 export interface Design {
@@ -30,6 +37,8 @@ export interface Design {
   readonly sawnAtMm?: readonly number[]
   readonly glueLines: readonly GlueLine[]
   readonly pressing: readonly PressLine[]
+  /** Joints that hold and sit on wood that goes: opened for it, and closed again as new. */
+  readonly opens?: readonly string[]
   /** Minutes of hands with the glue open, besides spreading and clamping. */
   readonly closingMin: number
   /** What it is expected to bear, against the whole part; a class until the strength is computed. */

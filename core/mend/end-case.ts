@@ -1,4 +1,5 @@
 import { LOST_MUCH_PCT } from '../condition/breaks'
+import { isHeldByHardware } from '../hardware'
 import { mm, q, say, type Phrase } from '../measure/phrase'
 import { distance } from '../measure/vec'
 import { findingOf, tagOf } from '../piece/facts'
@@ -83,6 +84,18 @@ export interface LostEnd {
   readonly isRound: boolean
   /** Joints on the length that goes: this part’s own tenon, and what enters it there. */
   readonly joints: readonly Joint[]
+  /** Of those what still holds and has to come apart for it, by id. */
+  readonly opens: readonly string[]
+}
+
+/** Which joints on a length that goes still hold, so that they are opened for it; why they cannot be. */
+export function heldOn(c: WoodCase, joints: readonly Joint[]): string[] | Verdict {
+  const held = joints.filter(j => findingOf(c.piece, j.id).state !== 'apart')
+  const shut = held.find(j => c.piece.choices.leaveShut.includes(j.id))
+  if (shut) return no(say`${tagOf(shut)} sits on the length that goes and is to stay shut`)
+  const fast = held.find(j => isHeldByHardware(c.piece, j))
+  if (fast) return no(say`${tagOf(fast)} sits on the length that goes and is held by hardware: undo it and say that it is apart`)
+  return held.map(j => j.id)
 }
 
 /** The end nearer to what is spoilt, if it can go; else why not. `mostShare` of the part goes at most. */
@@ -97,16 +110,16 @@ export function lostEnd(c: WoodCase, mostShare: number): LostEnd | Verdict {
     return no(say`${mm(lostMm)} of ${mm(totalMm)} would go: the part is copied, or a length of it replaced`)
   }
   const joints = end === 'first' ? jointsBetween(c, part, -1, cutMm) : jointsBetween(c, part, cutMm, totalMm + 1)
-  const held = joints.find(j => findingOf(c.piece, j.id).state !== 'apart')
-  if (held) return no(say`${tagOf(held)} sits on the length that goes and still holds: it is opened first`)
+  const opens = heldOn(c, joints)
+  if (!Array.isArray(opens)) return opens
   const { widthMm, depthMm } = sectionAt(part, cutMm / totalMm)
-  return { part, totalMm, end, cutMm, lostMm, thinMm: Math.min(widthMm, depthMm), wideMm: Math.max(widthMm, depthMm), isRound: part.section.shape === 'round', joints }
+  return { part, totalMm, end, cutMm, lostMm, thinMm: Math.min(widthMm, depthMm), wideMm: Math.max(widthMm, depthMm), isRound: part.section.shape === 'round', joints, opens }
 }
 
 export const isLostEnd = (x: LostEnd | Verdict): x is LostEnd => 'cutMm' in x
 
 /** How far a joint reaches along the part it enters, to each side of its middle, millimetres. */
-function reachAlong({ form }: Joint): number {
+export function reachAlong({ form }: Joint): number {
   const peg = pegShapeOf(form)
   if (peg) return (Math.max(peg.widthMm, peg.thicknessMm) + (peg.count - 1) * peg.spacingMm) / 2
   return 'widthMm' in form ? form.widthMm.value / 2 : 0

@@ -108,6 +108,7 @@ function consider(c: WoodCase): Verdict {
       sawnAtMm: [end.cutMm],
       glueLines: [{ id: `${c.trouble.id}/lap`, words: say`its lap`, areaMm2: faceMm2, gapMm: 0.1, turn: 1 }],
       pressing: [0.25, 0.75].map(k => acrossLap(part, (end.cutMm + (end.end === 'first' ? k : -k) * lapMm) / end.totalMm, faceMm2 / 2)),
+      opens: end.opens,
       closingMin: 2,
       strength: 'poor',
     },

@@ -53,6 +53,7 @@ import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
 import { spline } from './spline'
+import { splintersFirst } from './splinters-first'
 import { throughPatch } from './through-patch'
 import { wormFirm, wormPatched } from './worm-firm'
 import { tackPins } from './tack-pins'
@@ -66,7 +67,7 @@ export const MENDS: readonly Mend<JointCase>[] = [
 
 /** Mends of everything else, by the kind of trouble each answers. */
 export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
-  'break': [glueBreak, glueAndFill, sawAndBore, dowelBreak, newEnd, scarf, halfLapSplice, railSplice],
+  'break': [glueBreak, splintersFirst, glueAndFill, sawAndBore, dowelBreak, newEnd, scarf, halfLapSplice, railSplice],
   'split': [closeSplit, butterflyKey],
   'loss': [letInPatch, throughPatch, fill, footTip, newEnd, scarf, halfLapSplice, railSplice],
   'worm': [wormFirm, wormPatched, newEnd, scarf, halfLapSplice, railSplice],
@@ -84,8 +85,11 @@ export interface Candidate<Case> { readonly mend: Mend<Case>, readonly verdict: 
 /** Every mend for a case, those that fit first, in the school's order; the others with the reason they do not. */
 function candidates<Case>(mends: readonly Mend<Case>[], c: Case, school: School): Candidate<Case>[] {
   return mends.filter(mend => mend.isFor?.(c) ?? true).map(mend => ({ mend, verdict: mend.consider(c) }))
-    .sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits) || a.mend.place[school] - b.mend.place[school])
+    .sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits) || opened(a.verdict) - opened(b.verdict) || a.mend.place[school] - b.mend.place[school])
 }
+
+/** Whether sound joints are opened for it: what does without comes first, whatever the school. */
+const opened = (verdict: Verdict): number => (verdict.fits && (verdict.design?.opens?.length ?? 0) > 0 ? 1 : 0)
 
 /** A joint that holds out of its line wants nothing but to be set in it. */
 export const mendCandidates = (c: JointCase): Candidate<JointCase>[] =>

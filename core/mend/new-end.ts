@@ -4,7 +4,8 @@ import { input } from '../measure/figure'
 import { mm, say } from '../measure/phrase'
 import { along as alongWay, subtract, unit } from '../measure/vec'
 import { pointAtShare, sectionAt } from '../piece/geometry'
-import type { Part } from '../piece/schema'
+import { shareNear } from '../piece/places'
+import type { Joint, Part } from '../piece/schema'
 import { rodsFor } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { along, band, bar, type Shape, type View } from '../sheet'
@@ -12,7 +13,7 @@ import { before, using, wet, type Step } from '../work'
 import { faceForce } from '../clamping'
 import { stretchOf } from '../bodies'
 import { dowelSolid } from './dowel-solid'
-import { endName, isLostEnd, lostEnd, madeAgain, type LostEnd } from './end-case'
+import { endName, isLostEnd, lostEnd, madeAgain, reachAlong, type LostEnd } from './end-case'
 import { written } from './joint-views'
 import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
 import { ROOM_FOR_GLUE_MM } from './new-dowel'
@@ -39,6 +40,8 @@ export const newEnd: Mend<WoodCase> = {
 const MOST_OF_PART = 0.5
 const LEAST_OF_PART = 1 / 3
 const PAST = 3
+/** A mortise cut through the dowel stays so many of its diameters clear of the saw line, where the dowel carries. */
+const CLEAR_OF_CUT = 2
 const WALL_MM = 3
 const MOST_BORE_MM = 260
 const MOST_SHARE = 0.45
@@ -116,6 +119,7 @@ function consider(c: WoodCase): Verdict {
         { id: `${c.trouble.id}/dowel`, words: say`its long dowel`, areaMm2: Math.PI * dowelMm * lengthMm, gapMm: 0.1, turn: 2 },
       ],
       pressing: [{ from: end.part.axis[0]!, to: end.part.axis.at(-1)!, force: faceForce(faceMm2, pressureMPa(end.part.species)), offSquareDeg: 0 }],
+      opens: end.opens,
       closingMin: 1,
       strength: 'fair',
     },
@@ -135,8 +139,9 @@ function dowelFor(c: WoodCase, end: LostEnd): Place | null {
     const [from, to] = [pointAtShare(end.part, outer).point, pointAtShare(end.part, inner).point]
     const wallMm = Math.min(...pointsAlong(from, to, 3).slice(2).map(p => -outsideMm(end.part, p))) - dowelMm / 2
     const bore: Bore = { part: end.part.id, from, to: alongWay(to, unit(subtract(to, from)), ROOM_FOR_GLUE_MM), diameterMm: dowelMm }
-    // Its own tenon on the end that goes is made again round the dowel.
-    const others = { ...c.piece, joints: c.piece.joints.filter(j => !(j.enters === end.part.id && end.joints.includes(j))) }
+    // Its own tenon on the end that goes is made again round the dowel, a mortise there through it, clear of the saw line.
+    const isCutAgain = (j: Joint) => end.joints.includes(j) && (j.enters === end.part.id || fromCutMm(end, j) >= CLEAR_OF_CUT * dowelMm)
+    const others = { ...c.piece, joints: c.piece.joints.filter(j => !isCutAgain(j)) }
     const near = nearestJoint(others, bore)
     if (wallMm >= WALL_MM - 1e-6 && (!near || near.wallMm >= WALL_MM)) {
       return { dowelMm, lengthMm: Math.floor(end.lostMm + deepMm), wallMm, bore }
@@ -144,6 +149,9 @@ function dowelFor(c: WoodCase, end: LostEnd): Place | null {
   }
   return null
 }
+
+/** Between a mortise in the end that goes and the saw line, millimetres. */
+const fromCutMm = ({ part, totalMm, cutMm }: LostEnd, joint: Joint): number => Math.abs(shareNear(part, joint.at) * totalMm - cutMm) - reachAlong(joint)
 
 /** The new end as it will sit, in the part’s own shape. */
 export function endSolid({ part, end, cutMm, totalMm }: Pick<LostEnd, 'part' | 'end' | 'cutMm' | 'totalMm'>): Part {

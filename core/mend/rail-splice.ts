@@ -3,11 +3,10 @@ import { stretchOf } from '../bodies'
 import { input } from '../measure/figure'
 import { mm, say } from '../measure/phrase'
 import { along as alongWay } from '../measure/vec'
-import { findingOf, tagOf } from '../piece/facts'
 import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import { along, polygon, type View } from '../sheet'
 import { before, cured, using, wet } from '../work'
-import { isSpoilt, jointsBetween, madeAgain, spoiltLength } from './end-case'
+import { heldOn, isSpoilt, jointsBetween, madeAgain, spoiltLength } from './end-case'
 import { written } from './joint-views'
 import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
 import { pressureMPa } from './press'
@@ -53,8 +52,8 @@ function consider(c: WoodCase): Verdict {
     return no(say`two thirds let into ${mm(thinMm)} leave ${mm(behindMm)} behind; ${mm(LEAST_BEHIND_MM)} are wanted`)
   }
   const joints = jointsBetween(c, part, fromMm - lapMm, toMm + lapMm)
-  const held = joints.find(j => findingOf(c.piece, j.id).state !== 'apart')
-  if (held) return no(say`${tagOf(held)} sits on that length and still holds: it is opened first`)
+  const opens = heldOn(c, joints)
+  if (!Array.isArray(opens)) return opens
   const longMm = goneMm + 2 * lapMm
   const faceMm2 = 2 * lapMm * wideMm
   const again = madeAgain(joints, part)
@@ -132,6 +131,7 @@ function consider(c: WoodCase): Verdict {
         const way = widthMm <= depthMm ? across : through
         return { from: alongWay(point, way, -thinMm / 2), to: alongWay(point, way, thinMm / 2), force: faceForce(faceMm2 / 2, pressureMPa(part.species)), offSquareDeg: 0 }
       }),
+      opens,
       closingMin: 2,
       strength: 'fair',
     },

@@ -206,6 +206,8 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
         { id: `${c.trouble.id}/register`, words: say`its ragged faces`, areaMm2: face.design.glueLines[0]!.areaMm2, gapMm: fault.gapMm?.value ?? 0, turn: 1, soon: true },
         { id: `${c.trouble.id}/dowel`, words: say`dowel and faces`, areaMm2: Math.PI * dowelMm * lengthMm + section, gapMm: EASED_MM, turn: 2 },
       ],
+      // Pressed along the part twice: to find its place, and with the dowel in it.
+      pressing: [1, 2].flatMap(turn => face.design.pressing.map(p => ({ ...p, turn }))),
       closingMin: 2,
       strength: 'fair' as const,
     },

@@ -159,6 +159,7 @@ function consider(c: WoodCase): Verdict {
       sawnAtMm: [end.cutMm],
       glueLines: [{ id: `${c.trouble.id}/slope`, words: say`its slope`, areaMm2: faceMm2, gapMm: 0.1, turn: 1 }],
       pressing: pressing(slope, faceMm2),
+      opens: end.opens,
       closingMin: 2,
       strength: 'good',
     },

@@ -65,9 +65,14 @@ describe('a new end', () => {
     expect(asked(crushed(LEG, 230), 'new-end').why).toContain('would go')
     expect(asked(crushed(LEG, 60, { surface: 'not-looked' }), 'new-end').wants).toBe(true)
   })
-  it('what sits on the length that goes is opened first; a tenon that is apart is made again with it', () => {
-    const top = long(chair, LEG) - 20
-    expect(asked(crushed(LEG, top), 'new-end').why).toContain('opened first')
+  it('what sits on the length that goes is opened for it, unless it is to stay shut; a tenon that is apart is made again with it', () => {
+    // Above a box of stretchers; the foot goes and the two stretchers in it with it.
+    const foot = newChair({ stretchers: 'box' })
+    const inFoot = foot.joints.filter(j => j.receives === LEG && j.at[1] < 180).map(j => j.id)
+    const { fits, work } = asked(eaten(LEG, 110, 90, 45, foot), 'new-end')
+    if (fits) expect(work.design!.opens).toEqual(expect.arrayContaining(inFoot.filter(id => foot.joints.find(j => j.id === id)!.at[1] < 160)))
+    const shut = applyAll(foot, inFoot.map(joint => ({ do: 'leave-shut' as const, joint, on: true })))
+    expect(asked(eaten(LEG, 110, 90, 45, shut), 'new-end').why).toContain('stay shut')
     const stretcher = newChair({ stretchers: 'box' })
     const joint = stretcher.joints.find(j => j.enters === 'left-stretcher')!.id
     const apart = applyAll(stretcher, [{ do: 'test-joint', joint, state: 'apart' }])

@@ -225,3 +225,34 @@ describe('hardware', () => {
     expect(woodCandidates({ piece: castor, trouble: troublesOf(castor).find(t => t.id === 'hold:wheel')!, school: 'everyday', glueGapMm: 0.15 }).map(c => c.mend.id)).not.toContain('metal-out')
   })
 })
+
+describe('a break that tore', () => {
+  // Along a leg at 8 degrees in wood of 1 in 20, 2.9 degrees: 10.9 at worst.
+  const torn = (facts: Partial<Break>): Piece => applyAll(chair, [
+    { do: 'edit-frame', edit: { do: 'describe-part', part: LEG, grainOneIn: measured(20) } },
+    { do: 'add-fault', fault: {
+      ...newFault('break', 'f', LEG, 0.5) as Break,
+      parted: 'apart', surface: 'ragged', angleDeg: measured(8), gapMm: measured(0.4), lostPct: measured(5), ...facts,
+    } },
+  ])
+  const of = (facts: Partial<Break> = {}) => asked(torn(facts), 'fault:f')('splinters-first')
+
+  it('has its splinters laid back and set before its halves are pressed: two glue lines, the clamps on the second', () => {
+    const { fits, work } = of()
+    expect(fits).toBe(true)
+    const { glueLines, pressing } = work.design!
+    expect(glueLines.map(l => [l.id, l.turn])).toEqual([['fault:f/splinters', 1], ['fault:f/face', 2]])
+    expect([pressing.length > 0, pressing.every(p => p.turn === 2)]).toEqual([true, true])
+    // A leg of 38 × 38: 38² / sin 8° less 5 %, three tenths of it in splinters.
+    const face = 38 * 38 / Math.sin(8 * Math.PI / 180) * 0.95
+    expect(glueLines[1]!.areaMm2).toBeCloseTo(face, 0)
+    expect(glueLines[0]!.areaMm2).toBeCloseTo(0.3 * face, 0)
+  })
+
+  it('is not for steep breaks, for faces of which much is gone, nor thought of where nothing tore', () => {
+    expect(of({ angleDeg: measured(14) }).why).toContain('splinters are short')
+    expect(of({ lostPct: measured(25) }).why).toContain('gone')
+    expect(of({ lostPct: null }).wants).toBe(true)
+    expect(() => of({ surface: 'clean' })).toThrow()
+  })
+})

@@ -1,21 +1,42 @@
-import { jointCase, mendCandidates, type Work } from '../mend'
+import { assumed } from '../measure/measured'
+import { jointCase, mendCandidates, type JointCase, type Work } from '../mend'
 import type { Joint } from '../piece/schema'
 import type { TakeApart } from '../takeapart'
 import type { Glue } from '../reference/glues'
-import type { Job } from './job'
+import { NEW_FIT_MM, type Job } from './job'
 import type { JointMend } from './plan'
 
 /** What any film glue bridges while none is in view, millimetres. */
 export const USUAL_GAP_MM = 0.15
 
-/** Every mend for a joint with the glue in view, and the repairer’s own pick if it fits. */
-export function candidatesFor({ piece, school, shop, remade }: Job, joint: Joint, glue: Glue | null): JointMend {
+/**
+ * Every mend for a joint with the glue in view, and the repairer’s own pick if it fits.
+ * @param recut parts whose wood at this joint is made again by another mend: it is cut to a hand fit, whatever was found
+ */
+export function candidatesFor({ piece, school, shop, remade }: Job, joint: Joint, glue: Glue | null, recut: ReadonlySet<string> = NOTHING): JointMend {
   const bondsOver = piece.choices.glue === null ? glue?.bondsOver ?? null : null
-  const asked = jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, bondsOver, shop.bitsMm, remade)
+  const found = jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, bondsOver, shop.bitsMm, new Set([...remade, ...recut]))
+  const asked = recut.size > 0 ? asNewlyCut(found) : found
   const options = mendCandidates(asked).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
   const own = piece.choices.mends[`joint:${joint.id}`]
   const pick = options.find(o => o.id === own && o.verdict.fits)
   return { joint: joint.id, options, chosen: pick?.id ?? null, picked: pick !== undefined, onlyIfPicked: asked.stepped }
+}
+
+const NOTHING: ReadonlySet<string> = new Set()
+
+/** A joint as it is once its mortise or tenon has been cut again. */
+function asNewlyCut(c: JointCase): JointCase {
+  const cut = { mouth: assumed(NEW_FIT_MM), bottom: null }
+  return {
+    ...c,
+    finding: { ...c.finding, state: 'apart', signs: {} },
+    clearance: { cheek: cut, edge: cut, round: cut },
+    stepped: false,
+    pinned: false,
+    pinsMm: [],
+    wedgesMm: [],
+  }
 }
 
 /** The work of the repairer's pick if it is of this kind; without a pick, of the best that fits. */

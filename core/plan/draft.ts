@@ -5,6 +5,7 @@ import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
 import { findingOf } from '../piece/facts'
+import type { Joint } from '../piece/schema'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { takeApart, type FaultMends, type TakeApart } from '../takeapart'
 import { USUAL_GAP_MM, chosenWork, isLeft, settleMend, workOf } from './candidates'
@@ -17,7 +18,7 @@ import { doneOn, gluedLines, type Done } from './done'
 import { glueTask } from './task-graph'
 import { tasksOf } from './tasks'
 import type { LoggedTask, Task } from '../work'
-import { answeredBy, breaksToClose, closingsOf, springsIn, woodMends } from './wood'
+import { answeredBy, breaksToClose, closingsOf, openedForWood, springsIn, woodMends } from './wood'
 
 /** A plan as far as mends, moves, glue and stages go. */
 export interface Draft {
@@ -124,14 +125,17 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const verdict = pickGlue(job, needs)
   const glue = verdict?.glue ?? null
   const wood = woodMends(job, glue?.gapMm ?? USUAL_GAP_MM)
-  const withGlues = jointsToMend(job, answeredBy(wood)).map(joint => mendWithGlue(job, joint, needs, glue))
+  const own = jointsToMend(job, answeredBy(wood))
+  const forWood = openedForWood(wood).map(o => jointOf(job.piece, o.joint)).filter(j => !own.includes(j))
+  const sawn = new Set(openedForWood(wood).map(o => o.joint))
+  const withGlues = [...own, ...new Set(forWood)].map(joint => mendWithGlue(job, joint, needs, glue, newWoodAt(job, wood, joint)))
   const candidates = withGlues.map(x => x.mend)
   const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
   const asFaults = candidates.filter(c => !isLeft(c)).map(c => ({
     joint: c.joint,
     opens: workOf(c, true),
     // Who works for strength opens what can be opened: glue run in from outside is the less sure.
-    inPlace: job.school === 'strength' && workOf(c, true) && !c.picked ? null : workOf(c, false),
+    inPlace: sawn.has(c.joint) || (job.school === 'strength' && workOf(c, true) && !c.picked) ? null : workOf(c, false),
     isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
     isOpen: done.opened.has(c.joint),
   }))
@@ -153,6 +157,12 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
     preparation: preparationTime(tasks),
     readyMin: readyAt(job, tasks, times),
   }
+}
+
+/** The parts whose wood at a joint goes and is made again by a mend of the wood. */
+function newWoodAt(job: Job, wood: readonly TroubleMend[], joint: Joint): ReadonlySet<string> {
+  const troubles = openedForWood(wood).filter(o => o.joint === joint.id).map(o => job.troubles.find(t => t.id === o.trouble)!)
+  return new Set(troubles.flatMap(t => t.part ?? []))
 }
 
 /** Joints somebody has opened that no mend is chosen for: they close again all the same. */

@@ -28,14 +28,15 @@ export interface GluedMend { readonly mend: JointMend, readonly inPlace: GlueVer
  * The mends of a joint with the glue of the piece, and where that will not do with a glue of its own: in place with one that
  * holds over what stays inside, rather than opening sound joints for it; opened with the thinnest that lets a mend fit. Where
  * only the cold keeps it from being done in place it is left undecided: a warmer room is offered sooner than a mallet.
+ * @param recut parts whose wood at this joint goes and is made again by another mend
  */
-export function mendWithGlue(job: Job, joint: Joint, needs: GlueNeeds, main: Glue | null): GluedMend {
-  const own = candidatesFor(job, joint, main)
+export function mendWithGlue(job: Job, joint: Joint, needs: GlueNeeds, main: Glue | null, recut: ReadonlySet<string>): GluedMend {
+  const own = candidatesFor(job, joint, main, recut)
   const fits = (m: JointMend, opens: boolean) => m.options.some(o => o.opens === opens && o.verdict.fits)
   if (job.piece.choices.glue !== null || fits(own, false)) return { mend: own, inPlace: null, opened: null }
   const cureIn = cureClimate(job, [joint.id])
   const { verdicts } = chooseGlue({ ...needs, gapMm: 0, workingMin: 0, oldGlueLeft: [], cureIn }, job.school, job.shop, job.climate)
-  const tried = [...verdicts].sort((a, b) => a.glue.gapMm - b.glue.gapMm || b.score - a.score).map(verdict => ({ verdict, mend: candidatesFor(job, joint, verdict.glue) }))
+  const tried = [...verdicts].sort((a, b) => a.glue.gapMm - b.glue.gapMm || b.score - a.score).map(verdict => ({ verdict, mend: candidatesFor(job, joint, verdict.glue, recut) }))
   const may = tried.filter(t => t.verdict.against.length === 0)
   const shut = may.find(t => fits(t.mend, false))
   if (shut) return { mend: withInPlace(own, shut.mend), inPlace: shut.verdict, opened: null }

@@ -54,7 +54,7 @@ function remadeParts(piece: Piece, troubles: readonly Trouble[], school: School)
 }
 
 /** A new tenon is made to a hand fit, millimetres. */
-const NEW_FIT_MM = 0.1
+export const NEW_FIT_MM = 0.1
 
 /** The piece with its lost parts made again: there, and their joints open. What stays lost is left out. */
 function asRemade(original: Piece, remade: ReadonlySet<string>): Piece {

@@ -8,7 +8,7 @@ import { jointOf } from './job'
 import type { JointMend, TroubleMend } from './plan'
 import { allOpen, because, comesAfter, curedTask, isShut, openedBy, type Graph } from './task-graph'
 import { troubleName } from './trouble-words'
-import { woodWork } from './wood'
+import { openedForWood, woodWork } from './wood'
 
 /** Minutes for a joint that was only in the way (docs/sources.md#working-rates, low). */
 const CLEAN_MIN = 15
@@ -50,10 +50,11 @@ function jointMend(g: Graph, mend: JointMend): Task[] {
   // A mortise in a broken or split part is cut again when its wood is whole; a new part is made before its tenons are fitted.
   const { enters, receives } = jointOf(g.job.piece, mend.joint)
   const made = [enters, receives].filter(p => g.job.remade.has(p)).flatMap(p => g.settled.wood.filter(m => m.trouble === `part:${p}`)).flatMap(m => lastStep(m))
+  const recut = openedForWood(g.settled.wood).filter(o => o.joint === mend.joint).flatMap(o => g.settled.wood.filter(m => m.trouble === o.trouble)).flatMap(m => lastStep(m))
   const wood = (trouble?.standsOn ?? []).flatMap(id => g.settled.closings.filter(c => c.trouble === id)).map(c => g.stageOf(c.id))
   const own = g.stageOf(line)
   const whole = wood.filter((s): s is Stage => s !== undefined && (!own || !comesAfter(g, s, own))).map(curedTask)
-  const start = [...openedBy(g, mend.joint), ...because('fitted', made), ...because('cured', whole)]
+  const start = [...openedBy(g, mend.joint), ...because('fitted', [...made, ...recut]), ...because('cured', whole)]
   return chain(g, {
     trouble: line,
     troubles: trouble ? [trouble.id] : [],

@@ -72,6 +72,11 @@ export function springsIn(job: Job, partId: string): boolean {
   return 4 * bowMm * thickMm / lengthMm ** 2 <= MOST_STRAIN
 }
 
+/** Joints that a chosen mend of the wood opens because they sit on what it saws off, and which of their parts is new there. */
+export function openedForWood(mends: readonly TroubleMend[]): { readonly joint: string, readonly trouble: string }[] {
+  return mends.flatMap(m => (woodWork(m)?.design?.opens ?? []).map(joint => ({ joint, trouble: m.trouble })))
+}
+
 /** The ids of troubles in the wood that have their mend. */
 export const answeredBy = (mends: readonly TroubleMend[]): Set<string> => new Set(mends.filter(m => m.chosen !== null).map(m => m.trouble))
 
@@ -87,7 +92,8 @@ export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeA
     const design = woodWork(m)?.design
     const trouble = job.troubles.find(t => t.id === m.trouble)!
     if (!design) return []
-    const when = turnOf(job, trouble, apart)
+    // New wood on an old stub is glued in the hand, before anything closes round it.
+    const when = (design.opens ?? []).length > 0 ? 'first' : turnOf(job, trouble, apart)
     return design.glueLines.map((line): WoodClosing => ({
       id: line.id,
       trouble: trouble.id,
@@ -97,7 +103,7 @@ export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeA
       parts: partsOf(job, trouble),
       areaMm2: line.areaMm2,
       closingMin: line.turn === 1 ? design.closingMin : 1,
-      lines: line.turn === 1 ? pressLines(job, trouble, design) : [],
+      lines: pressLines(job, trouble, design, line.turn),
     }))
   })
 }
@@ -124,8 +130,8 @@ function partsOf(job: Job, trouble: Trouble): string[] {
   return job.standing.piece.parts.map(p => p.id).filter(id => partOfBody(id) === trouble.part)
 }
 
-function pressLines(job: Job, trouble: Trouble, design: Design): ClampLine[] {
-  return design.pressing.map((p: PressLine): ClampLine => ({
+function pressLines(job: Job, trouble: Trouble, design: Design, turn: number): ClampLine[] {
+  return design.pressing.filter(p => (p.turn ?? 1) === turn).map((p: PressLine): ClampLine => ({
     part: trouble.part ?? '',
     label: troubleName(job.original, trouble),
     joints: [],

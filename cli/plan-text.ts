@@ -109,7 +109,7 @@ function gluing(piece: Piece, plan: Plan): string[] {
   const at = (min: number) => describeWallTime(min, plan.startMin)
   const stages = plan.stages.flatMap(s => [
     `  Stage ${s.number}: ${text(stageLines(piece, plan, s))}; ${glueNames(s)}; ${formatQuantity(q(s.working.value, 'min'))} of work, on at ${at(s.clampedMin)}, off ${at(s.clampsOffMin)}`,
-    ...s.clamps.map(({ line, clamp }) => `    ${clampWords(piece, line)}: ${formatQuantity(q(line.force.low ?? line.force.value, 'kN', line.force.high ?? line.force.value))}, span ${Math.round(line.spanMm)} mm, ${clamp ? `${clamp.row.type} ${clamp.nth}` : 'no clamp'}${line.needsCaul ? `, ${line.offSquareDeg.toFixed(1)}° off square: sloped caul` : ''}`),
+    ...s.clamps.map(({ line, clamp }) => `    ${clampWords(piece, line)}: ${formatQuantity(q(line.force.low ?? line.force.value, 'kN', line.force.high ?? line.force.value))}, span ${Math.round(line.spanMm)} mm, ${clamp ? `${clamp.row.type} ${clamp.nth}` : 'no clamp'}${line.needsCaul ? `, ${line.offSquareDeg.toFixed(1)}° off square: sloped caul` : ''}${line.roundMm ? `, notched caul for ${Math.round(line.roundMm)} mm` : ''}${line.curve ? ', curved cauls' : ''}`),
   ])
   return ['', `Ready for the last dry run and the joints ${at(plan.readyMin)}; ${describeDuration(plan.preparation.value)} of opening, mending and fitting in all`, ...stages]
 }

@@ -21,6 +21,10 @@ export interface ClampLine {
   /** Degrees between the pull and the face under the jaw; above about 5 it wants a sloped or notched caul. */
   readonly offSquareDeg: number
   readonly needsCaul: boolean
+  /** What lies under a jaw is round and so thick: flat on it a jaw rolls off and bruises, so a notch holds it. */
+  readonly roundMm?: number
+  /** The part is bent there to this radius in its middle, in the plane it is pressed in, and so thick: cauls take its curve. */
+  readonly curve?: { readonly radiusMm: number, readonly thickMm: number }
   /** A strap or cord all round, with a block at each corner; its length is the way round. */
   readonly around?: boolean
   /** Through the thickness, where two faces lie on each other. */
@@ -102,19 +106,33 @@ function lineFor(piece: Piece, part: Part, own: readonly Joint[]): ClampLine {
   const [from, to] = [outer[0]!.point, outer[1]?.point ?? part.axis[part.axis.length - 1]!]
   const forces = own.map(j => shoulderForce(shoulderAreaMm2(piece, j)))
   const offSquareDeg = Math.max(...outer.map(o => o.offSquareDeg))
+  const roundMm = Math.max(...outer.map(o => o.roundMm))
   return {
+    ...(roundMm > 0 ? { roundMm } : {}),
     part: part.id, label: null, joints: own.map(j => j.id), from, to, spanMm: distance(from, to),
     force: forces.reduce((a, b) => (b.value > a.value ? b : a)), offSquareDeg, needsCaul: offSquareDeg > SLIP_DEG,
   }
 }
 
-/** Where a bar's jaw sits behind the receiving part, in line with the part that enters, and how far off square the face is there. */
-function outerFace(piece: Piece, joint: Joint): { point: Vec, offSquareDeg: number } {
+/** Where a bar's jaw sits behind the receiving part, in line with the part that enters; how far off square the face is there, and how thick a round one. */
+function outerFace(piece: Piece, joint: Joint): { point: Vec, offSquareDeg: number, roundMm: number } {
   const receiver = partOf(piece, joint.receives)
   const outward = negate(joint.withdraw)
   const { segment, share } = pointAtHeight(receiver, joint.at[1])
-  const through = 2 * reachToSurfaceMm(receiver, segment, share, outward)
-  const frame = frameOfSegment(receiver, segment)
-  const square = Math.max(Math.abs(dot(outward, frame.across)), Math.abs(dot(outward, frame.through)))
-  return { point: along(joint.at, outward, through), offSquareDeg: receiver.section.shape === 'round' ? 0 : Math.acos(Math.min(1, square)) * 180 / Math.PI }
+  const behindMm = 2 * reachToSurfaceMm(receiver, segment, share, outward)
+  const { tangent, across, through } = frameOfSegment(receiver, segment)
+  const isRound = receiver.section.shape === 'round'
+  // A round part has a face square to every pull but for how far it leans along it.
+  const square = isRound ? Math.sqrt(Math.max(0, 1 - dot(outward, tangent) ** 2)) : Math.max(Math.abs(dot(outward, across)), Math.abs(dot(outward, through)))
+  const { widthMm, depthMm } = sectionAt(receiver, share)
+  const thickMm = Math.max(widthMm, depthMm)
+  return {
+    point: along(joint.at, outward, behindMm),
+    offSquareDeg: isBoard(receiver) ? 0 : Math.acos(Math.min(1, square)) * 180 / Math.PI,
+    roundMm: isRound && thickMm < BROAD_MM ? thickMm : 0,
+  }
 }
+
+/** A round seat is as good as flat under a jaw, millimetres. */
+export const BROAD_MM = 90
+const isBoard = ({ section }: Part): boolean => section.shape === 'round' && section.stations.every(s => Math.max(s.widthMm, s.depthMm) >= BROAD_MM)

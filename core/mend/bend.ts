@@ -1,5 +1,5 @@
 import { cross, distance, dot, length, lerp, subtract, unit, type Vec } from '../measure/vec'
-import { axisLengthMm, frameOfSegment, pointAtShare } from '../piece/geometry'
+import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import type { Part } from '../piece/schema'
 
 /** How a part is bent, worked out from its axis. */
@@ -56,4 +56,24 @@ export function bendOf(part: Part): Bend | null {
     endSlopeDeg: Math.acos(Math.min(1, Math.abs(dot(tangent, line)))) * 180 / Math.PI,
     outOfPlaneMm: Math.max(...points.map(p => Math.abs(dot(subtract(p, a), normal)))),
   }
+}
+
+/** Flatter than this over a caul’s length a flat one does, millimetres of rise (docs/sources.md#clamp-forces, low). */
+const FLAT_RISE_MM = 0.5
+const CAUL_MM = 60
+
+/** How a part curves at a place in the plane it is pressed in, and how thick it is that way; null where it is straight enough there. */
+export function curveAt(part: Part, share: number, pull: Vec): { radiusMm: number, thickMm: number } | null {
+  const step = CAUL_MM / 2 / axisLengthMm(part)
+  if (share - step < 0 || share + step > 1) return null
+  const [a, b, c] = [share - step, share, share + step].map(s => pointAtShare(part, s).point) as [Vec, Vec, Vec]
+  const radiusMm = radiusOf(a, b, c)
+  const riseMm = CAUL_MM ** 2 / (8 * radiusMm)
+  if (!Number.isFinite(radiusMm) || riseMm < FLAT_RISE_MM) return null
+  const inward = subtract(lerp(a, c, 0.5), b)
+  // A bend square to the pull lies flat under the jaw.
+  if (Math.abs(dot(unit(inward), pull)) < 0.7) return null
+  const { across } = frameOfSegment(part, pointAtShare(part, share).segment)
+  const { widthMm, depthMm } = sectionAt(part, share)
+  return { radiusMm, thickMm: Math.abs(dot(across, pull)) > 0.7 ? widthMm : depthMm }
 }

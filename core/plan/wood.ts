@@ -1,14 +1,14 @@
 import { partOfBody } from '../bodies'
-import type { ClampLine } from '../clamping'
-import { SLIP_DEG } from '../clamping'
+import { BROAD_MM, type ClampLine } from '../clamping'
 import type { Trouble } from '../condition/troubles'
 import type { WoodClosing } from '../glueup'
-import { distance } from '../measure/vec'
+import { distance, lerp, subtract, unit } from '../measure/vec'
 import { say } from '../measure/phrase'
 import { woodCandidates, type Design, type PressLine, type Verdict, type Work } from '../mend'
-import { bendOf } from '../mend/bend'
+import { bendOf, curveAt } from '../mend/bend'
 import { no } from '../mend/mend'
-import { axisLengthMm } from '../piece/geometry'
+import { axisLengthMm, sectionAt } from '../piece/geometry'
+import { shareNear } from '../piece/places'
 import { cornersOf } from '../mend/corner-block'
 import type { TakeApart } from '../takeapart'
 import { withoutClashes } from './clashes'
@@ -140,6 +140,22 @@ function pressLines(job: Job, trouble: Trouble, design: Design, turn: number): C
     spanMm: distance(p.from, p.to),
     force: p.force,
     offSquareDeg: p.offSquareDeg,
-    needsCaul: p.offSquareDeg > SLIP_DEG,
+    // The jaws sit square on the part: what slopes is the face inside, and a stop keeps that from creeping.
+    needsCaul: false,
+    ...jawsOn(job, trouble, p),
   }))
+}
+
+/** What the part is like under the jaws of a line across it: round, or bent in the plane of the pull. */
+function jawsOn(job: Job, trouble: Trouble, { from, to }: PressLine): Pick<ClampLine, 'roundMm' | 'curve'> {
+  const part = job.original.parts.find(p => p.id === trouble.part)
+  if (!part || distance(from, to) > axisLengthMm(part) / 2) return {}
+  const share = shareNear(part, lerp(from, to, 0.5))
+  const { widthMm, depthMm } = sectionAt(part, share)
+  const thickMm = Math.max(widthMm, depthMm)
+  const curve = curveAt(part, share, unit(subtract(to, from)))
+  return {
+    ...(part.section.shape === 'round' && thickMm < BROAD_MM ? { roundMm: thickMm } : {}),
+    ...(curve ? { curve } : {}),
+  }
 }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
-import { lineFigures } from '#core/clamping'
+import { lineFigures, SLIP_DEG, type ClampLine } from '#core/clamping'
 import { spareTime } from '#core/glue'
 import { isFlatFrame, isSatIn } from '#core/piece/facts'
 import { clampWords, eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
-import { caulSheet, STEEPEST_CAUL_DEG } from '#core/sheet'
+import { caulSheet, wantsCaul, type CaulFor } from '#core/sheet'
 import { clampNamed } from '#core/reference/clamps'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -19,6 +19,12 @@ const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.
 const usableIn = (stage: Plan['stages'][number]) => openInStage(plan.value!, stage) * OPEN_TIME_SHARE
 /** The open time of what is spread in a stage; of two glues the shorter. */
 const openOf = (stage: Plan['stages'][number]) => plan.value!.glue.choice.verdicts.filter(v => stage.glues.includes(v.glue.id)).reduce((a, b) => (b.open.value < a.open.value ? b : a)).open
+/** What a jaw of a line stands on, where it wants a caul of its own. */
+function caulFor(line: ClampLine): CaulFor | null {
+  if (line.around) return null
+  const on = { offSquareDeg: line.needsCaul ? line.offSquareDeg : 0, roundMm: line.roundMm, curve: line.curve }
+  return wantsCaul(on, SLIP_DEG) ? on : null
+}
 const isGlued = (stage: Plan['stages'][number]) => stage.glues.length > 0
 const dryRun = computed(() => plan.value?.gates.find(g => g.id === 'dry-run')?.done ?? false)
 const heading = computed(() => {
@@ -86,9 +92,11 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
           <tr v-for="({ line, clamp }, i) in stage.clamps" :key="i">
             <td>
               <label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${i}`)" @change="flip(`${stage.number} ${i}`)"> {{ clampWords(piece, line) }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span>
-              <details v-if="line.needsCaul && line.offSquareDeg <= STEEPEST_CAUL_DEG" class="caul">
+              <span v-if="line.roundMm" class="small soft">on a round part of {{ len(line.roundMm) }}: a notched caul, or the jaw rolls off</span>
+              <span v-if="line.curve" class="small soft">on a bend: cauls to its curve, a hollow one outside and a rounded one inside</span>
+              <details v-if="caulFor(line)" class="caul">
                 <summary>Caul, to saw from</summary>
-                <SheetDrawing :sheet="caulSheet(line.offSquareDeg, `Caul for ${clampWords(piece, line)}`)" :name="`${piece.id}-caul-${stage.number}-${i + 1}`" />
+                <SheetDrawing :sheet="caulSheet(caulFor(line)!, `Caul for ${clampWords(piece, line)}`)" :name="`${piece.id}-caul-${stage.number}-${i + 1}`" />
               </details>
             </td>
             <td><FigureValue :figure="line.force" :label="`Force, ${clampWords(piece, line)}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${clampWords(piece, line)}`" /></td>

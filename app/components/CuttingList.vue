@@ -48,6 +48,7 @@ async function save(): Promise<void> {
         <template v-if="s.woods.length">, {{ s.woods[0]!.name }}</template><template v-else-if="s.wood">, {{ s.wood }}</template>
         <span v-if="s.woods[0] && isListed(s.woods[0].name)" class="have">old stock only: new wood of it is protected</span>
         <span v-if="storeWords(s)" class="have">in the store: {{ storeWords(s) }}</span>
+        <span v-if="s.rest" class="have">rests {{ s.rest.days }} {{ s.rest.days === 1 ? 'day' : 'days' }} first: {{ pct(s.rest.fromPct) }}, the shop {{ pct(s.rest.toPct) }}</span>
         <br>
         <span class="small soft">For {{ s.troubles.map(tagged).join(', ') }}. {{ s.note }}<template v-if="alike(s)">; nearest to it {{ alike(s) }}</template>.</span>
         <template v-if="s.dry">

@@ -1,11 +1,12 @@
 import { isCornerRail } from '../condition/bracing'
 import { input, type FigureInput } from '../measure/figure'
 import { mm, q, say } from '../measure/phrase'
-import { dot } from '../measure/vec'
+import { dot, type Vec } from '../measure/vec'
 import { partOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
 import { axisLengthMm, sectionAt } from '../piece/geometry'
 import type { Piece } from '../piece/schema'
+import { squareAgainst } from './bracing-effect'
 import { no, sizeMm, sizeOf, type Mend, type Size, type Verdict, type Work } from './mend'
 import { blockView } from './wood-views'
 import type { View } from '../sheet'
@@ -92,6 +93,7 @@ function consider(c: WoodCase): Verdict {
         '7 diameters, or the way through the rail square to the block’s long side less 3 mm',
         [input('way through the rail', wayMm + BEFORE_FACE_MM, 'mm'), input('rail, thick', railMm, 'mm')],
       ),
+      squareAgainst(corners.map(() => screwsOf(reachMm)), SCREW_MM, rails[0]!.species, Math.max(...rails.map(axisLengthMm))),
     ],
     stock: [
       { id: 'block', serves: 'each', what: 'corner block', count: corners.length, sizesMm: [THICK_MM, blockHighMm, longMm], wood: 'beech, birch or maple', note: 'grain along its long side; notched round the leg where it stands in' },
@@ -135,6 +137,9 @@ function consider(c: WoodCase): Verdict {
     },
   }
 }
+
+/** The four screws of a block, two along each rail, from its corner. */
+const screwsOf = (reachMm: number): Vec[] => [[0.4, 0], [0.8, 0], [0, 0.4], [0, 0.8]].map(([a, b]): Vec => [a! * reachMm, 0, b! * reachMm])
 
 /** The block of the widest corner, with what it is screwed into. */
 function draw(c: WoodCase, work: Work): View[] {

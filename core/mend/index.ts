@@ -48,6 +48,7 @@ import { rubBlock } from './rub-block'
 import { sawAndBore } from './saw-and-bore'
 import { scarf } from './scarf'
 import { screwFace } from './screw-face'
+import { screwedPanel } from './screwed-panel'
 import { settingWords } from './setting'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
@@ -74,7 +75,7 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'live-worm': [wormFirm],
   'earlier-repair': [redoRepair],
   'part-missing': [copyPart, sawnCopy, steamedCopy, laminatedCopy],
-  'bracing-lost': [cornerBlock, newWebbing],
+  'bracing-lost': [cornerBlock, newWebbing, screwedPanel],
   'hardware-loose': [tighten],
   'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, knuckleEnd, screwOut, tackPins],
   'held-fast': [letItMove],

@@ -2,6 +2,7 @@ import { input } from '../measure/figure'
 import { mm, q, say } from '../measure/phrase'
 import { distance } from '../measure/vec'
 import { before, using } from '../work'
+import { drawnShut } from './bracing-effect'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
 import type { WoodCase } from './wood-case'
 
@@ -49,6 +50,7 @@ function consider(c: WoodCase): Verdict {
         'count × (span + 2 folds of 45 mm), both ways',
         [input('opening, across', wideMm, 'mm'), input('opening, front to back', deepMm, 'mm')],
       ),
+      ...(isOne ? [] : [drawnShut(alongCount)]),
     ],
     stock: [{
       id: 'cloth',

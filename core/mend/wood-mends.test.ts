@@ -256,3 +256,42 @@ describe('a break that tore', () => {
     expect(() => of({ surface: 'clean' })).toThrow()
   })
 })
+
+describe('a panel under the rails', () => {
+  const bare = applyAll(chair, [{ do: 'set-bracing', bracing: { cornerBlocks: 'missing' } }])
+  const { fits, sizes, work } = asked(bare, 'bracing:blocks')('screwed-panel')
+
+  it('by hand: rails of 22 reach 11 out of their middle, the panel 5; corners where those lines meet', () => {
+    expect(fits).toBe(true)
+    const line = (id: string) => bare.parts.find(p => p.id === id)!.axis as [number, number, number][]
+    const [front, side] = [line('front-rail'), line('left-side-rail')]
+    // The side rail runs in from front to back: x along it at the front line, moved out by 5 over the cosine of its slant.
+    const slope = (side[1]![0] - side[0]![0]) / (side[1]![2] - side[0]![2])
+    const z = front[0]![2] + 5
+    const x = Math.abs(side[0]![0] + slope * (z - side[0]![2])) + 5 * Math.hypot(1, slope)
+    expect(sizes.width).toBeCloseTo(2 * x, 3)
+    const back = line('back-rail')
+    expect(sizes.length).toBeCloseTo(front[0]![2] - back[0]![2] + 10, 3)
+    expect(work.sizes.find(s => s.id === 'pin-depth')!.figure.value).toBe(25)
+  })
+
+  it('holds far more square than blocks do, and is second to them all the same; nothing of it is glued', () => {
+    const blocks = asked(bare, 'bracing:blocks')('corner-block')
+    expect(sizes.spring!).toBeGreaterThan(blocks.sizes.spring!)
+    // Four blocks of four screws of 4 mm, 480 N each: their distances from the middle of each four, over a side rail of its length.
+    const at = [[26, 0], [52, 0], [0, 26], [0, 52]] as const
+    const sum = at.reduce((all, [a, b]) => all + Math.hypot(a - 19.5, b - 19.5), 0)
+    const longest = Math.max(...['front-rail', 'left-side-rail', 'back-rail'].map((id) => { const { axis } = bare.parts.find(p => p.id === id)!; return Math.hypot(...[0, 1, 2].map(k => axis[1]![k]! - axis[0]![k]!)) }))
+    expect(blocks.sizes.spring!).toBeCloseTo(480 * 4 * sum / longest, 3)
+    expect(work.design).toBeUndefined()
+    const chosen = woodCandidates({ piece: bare, trouble: troublesOf(bare)[0]!, school: 'everyday', glueGapMm: 0.15 })
+    expect(chosen.map(c => c.mend.id)).toEqual(['corner-block', 'screwed-panel'])
+  })
+
+  it('new webbing is told by what it pulls: its strips one way, 180 N each, on two rail ends', () => {
+    const slack = applyAll(chair, [{ do: 'set-bracing', bracing: { webbing: 'slack' } }])
+    const web = asked(slack, 'bracing:webbing')('new-webbing')
+    const strips = Number(/^(\d+) strips/.exec(web.why)![1])
+    expect(web.sizes.spring).toBe(strips * 180 / 2)
+  })
+})

@@ -47,6 +47,7 @@ const CASES = [
   ['dowel-break', () => sheetFor(broken(60, 0.45), 'fault:b', 'dowel-break')],
   ['let-in-patch', () => sheetFor(chipped, 'fault:c', 'let-in-patch')],
   ['corner-block', () => sheetFor(noBlocks, 'bracing:blocks', 'corner-block')],
+  ['screwed-panel', () => sheetFor(noBlocks, 'bracing:blocks', 'screwed-panel')],
   ['copy-part', () => sheetFor(lost, 'part:front-seat-rung', 'copy-part')],
   ['hard-pad', () => sheetFor(held({ faults: ['crushed-wood'], diameterMm: measured(8) }, 'bolt', { kind: 'part', id: 'left-side-rail', along: 0.5 }), 'hold:h', 'hard-pad')],
   ['castor-socket', () => sheetFor(held({ state: 'loose', diameterMm: measured(10), lengthMm: measured(38) }, 'castor', { kind: 'part', id: LEG, along: 0 }), 'hold:h', 'castor-socket')],

@@ -9,6 +9,8 @@ import type { Shop, StoreRow } from '../reference/shop-settings'
 import { SPECIES } from '../reference/species'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { drynessOf } from '../wood/dryness'
+import { restingMoisturePct } from '../wood/moisture'
+import { restOf } from '../wood/rest'
 import { isListed, WOOD_USES, woodsFor } from '../wood/uses'
 import { cutOf, fromStore } from './cutting'
 import { cuttingCsv } from './cutting-csv'
@@ -69,6 +71,31 @@ describe('against what lies in the store', () => {
     expect(bought.cost.lines.find(l => l.id === 'wood')!.amount.value).toBeCloseTo(cm3 / 1000, 9)
     // What is left to buy is a shim: out of the offcut box.
     expect(stored.cost.lines.some(l => l.id === 'wood')).toBe(false)
+  })
+})
+
+describe('new wood that is not as dry as the shop', () => {
+  const { nowC, nowRhPct } = USUAL_SHOP.climate
+  const restPct = restingMoisturePct(nowC, nowRhPct)
+
+  it('by hand: a board of 25 at 6 points over the shop rests 0.025 × 625 × ln 3 = 17.2, 18 days; one within two points not at all', () => {
+    expect(restOf(25, 15, 9)).toEqual({ fromPct: 15, toPct: 9, days: 18 })
+    expect(restOf(6, 15, 9)!.days).toBe(1)
+    expect([restOf(25, 11, 9), restOf(25, 7, 9)]).toEqual([null, null])
+    expect(restOf(25, 3, 9)!.days).toBe(18)
+  })
+
+  it('lies first, before the mend it is for is begun, and the date knows it; dry wood, and wood nobody read, does not wait', () => {
+    const stored = (moisturePct: number | undefined) => plan(chair(), { store: [rod(moisturePct === undefined ? {} : { moisturePct })] })
+    const [wet, dry, unread] = [stored(restPct + 8), stored(restPct + 1), stored(undefined)]
+    const rest = wet.tasks.find(t => t.id === `joint:${DOWEL}/wood-rests`)!
+    const days = wet.stock.find(s => s.id === 'dowel')!.rest!.days
+    expect(days).toBe(Math.ceil(0.025 * 100 * Math.log(4)))
+    expect(rest.waitMin).toBe(days * 1440)
+    const first = wet.tasks.filter(t => t.id.startsWith(`joint:${DOWEL}/`) && t.kind === 'mend' && t.id !== rest.id)
+    for (const t of first) expect(t.time!.startMin).toBeGreaterThanOrEqual(rest.time!.freeMin)
+    expect(wet.returnMin!).toBeGreaterThan(dry.returnMin! + 2 * 1440)
+    for (const p of [dry, unread]) expect(p.tasks.some(t => t.id.endsWith('/wood-rests'))).toBe(false)
   })
 })
 

@@ -1,4 +1,5 @@
 import type { Dryness } from '../wood/dryness'
+import type { Rest } from '../wood/rest'
 import type { LikeWood } from '../wood/uses'
 import type { Stock } from '../mend'
 import type { Cut } from './cutting'
@@ -16,6 +17,8 @@ export interface StockLine extends Stock {
   readonly dry: Dryness | null
   /** The row of the shop’s store it can be sawn from. */
   readonly have: string | null
+  /** How long that row rests in the shop’s air first; null where it is dry enough, or nobody measured it. */
+  readonly rest: Rest | null
 }
 
 /** A tool for the work that is left: in which sizes, for which tasks, and when first. */

@@ -1,4 +1,4 @@
-import { say } from '../measure/phrase'
+import { q, say } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import type { Stage } from '../glueup'
 import { tool } from '../reference/tools'
@@ -124,6 +124,35 @@ function isSameWork(g: Graph, a: TroubleMend, b: TroubleMend): boolean {
   return a.chosen === b.chosen && joint !== null && joint === jointOfTrouble(b.trouble) && ![a, b].some(m => woodWork(m)?.design?.glueLines.length)
 }
 
+const DAY_MIN = 1440
+/** Laid out on sticks, weighed or read once a day. */
+const REST_HANDS_MIN = 5
+
+/** New wood lies in the shop’s air until it is as dry as that: begun first of all, for nobody works on it meanwhile. */
+function restTask(g: Graph, c: Chain): Task[] {
+  const rest = g.resting.get(c.trouble)
+  if (!rest) return []
+  const id = `${c.trouble}/wood-rests`
+  return [{
+    id,
+    kind: 'mend',
+    troubles: c.troubles,
+    joints: c.joints,
+    after: [],
+    hands: 1,
+    minutes: handsOn(REST_HANDS_MIN),
+    line: null,
+    waitMin: rest.days * DAY_MIN,
+    clockMin: null,
+    tools: [],
+    title: say`${c.title}: its wood rests`,
+    words: say`Saw it rough and lay it on sticks in the shop, air on all sides: ${q(rest.fromPct, '%')} as it is, ${q(rest.toPct, '%')} is where it comes to rest. About ${q(rest.days, 'count')} ${rest.days === 1 ? 'day' : 'days'}; read it again before it is cut.`,
+    why: say`Fitted now it would ${rest.fromPct > rest.toPct ? 'shrink loose' : 'swell and split what it sits in'}.`,
+    facts: [id],
+    done: g.done.has([id]),
+  }]
+}
+
 const isMeasured = ({ job }: Graph, part: string): boolean => job.original.dryFit?.[part] !== undefined
 
 interface Chain {
@@ -142,7 +171,7 @@ interface Chain {
 
 /** A mend’s steps one after another, the glue lines between them; what is done while the glue is open belongs to the gluing. */
 function chain(g: Graph, c: Chain): Task[] {
-  const tasks: Task[] = []
+  const tasks: Task[] = restTask(g, c)
   for (const step of c.steps.filter(s => s.when !== 'wet')) {
     const before = tasks.at(-1)
     const id = `${c.trouble}/${step.id}`

@@ -1,13 +1,15 @@
 import type { Stock } from '../mend'
 import type { Piece } from '../piece/schema'
-import type { Climate, Shop } from '../reference/shop-settings'
+import type { Climate, Shop, StoreRow } from '../reference/shop-settings'
 import { SPECIES } from '../reference/species'
 import { TOOLS } from '../reference/tools'
 import type { TimedTask } from '../work'
 import { chosenWork } from './candidates'
 import type { StockLine, ToolLine } from './lists'
-import { cutOf, fromStore } from './cutting'
+import { cutOf, fromStore, type Cut } from './cutting'
 import { drynessOf } from '../wood/dryness'
+import { restingMoisturePct } from '../wood/moisture'
+import { restOf, type Rest } from '../wood/rest'
 import { woodsFor } from '../wood/uses'
 import type { JointMend, TroubleMend } from './plan'
 import { woodWork } from './wood'
@@ -16,8 +18,22 @@ import { woodWork } from './wood'
 interface Where { readonly piece: Piece, readonly shop: Shop, readonly climate: Climate }
 type Asked = Stock & { readonly troubles: readonly string[] }
 
-/** What to cut or buy for all mends, like things together. */
+/** What to cut or buy for all mends, like things together, and when it is first wanted. */
 export function stockOf(where: Where, mends: readonly JointMend[], wood: readonly TroubleMend[], tasks: readonly TimedTask[]): StockLine[] {
+  return linesOf(where, mends, wood).map(s => ({ ...s, wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))) }))
+}
+
+/** New wood that is wetter or drier than the shop’s air, by the troubles it is for: what waits longest of each. */
+export function restingWood(where: Where, mends: readonly JointMend[], wood: readonly TroubleMend[]): Map<string, Rest> {
+  const longest = new Map<string, Rest>()
+  for (const { rest, troubles } of linesOf(where, mends, wood)) {
+    if (!rest) continue
+    for (const id of troubles) if ((longest.get(id)?.days ?? 0) < rest.days) longest.set(id, rest)
+  }
+  return longest
+}
+
+function linesOf(where: Where, mends: readonly JointMend[], wood: readonly TroubleMend[]): Omit<StockLine, 'wantedMin'>[] {
   const merged = new Map<string, Asked>()
   const asked = [
     ...mends.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [`joint:${m.joint}`] }))),
@@ -29,9 +45,15 @@ export function stockOf(where: Where, mends: readonly JointMend[], wood: readonl
     const count = !before ? s.count : s.serves === 'all' ? Math.max(before.count, s.count) : before.count + s.count
     merged.set(key, { ...(before ?? s), count, troubles: [...before?.troubles ?? [], ...s.troubles] })
   }
-  const lines = [...merged.values()].map(s => ({ ...s, ...woodOf(where, s), wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))) }))
+  const lines = [...merged.values()].map(s => ({ ...s, ...woodOf(where, s) }))
   const stored = fromStore(lines.map(l => ({ cut: l.cut, count: l.count, woods: l.woods.map(w => w.name) })), where.shop.store)
-  return lines.map((l, i) => ({ ...l, have: stored[i]?.id ?? null }))
+  return lines.map((l, i) => ({ ...l, have: stored[i]?.id ?? null, rest: restFor(where, l.cut, stored[i] ?? null) }))
+}
+
+/** How long a row of the store lies before something is cut from it to a fit; null where nobody measured it. */
+function restFor({ climate }: Where, cut: Cut | null, row: StoreRow | null): Rest | null {
+  if (!cut || typeof row?.moisturePct !== 'number') return null
+  return restOf(cut.roughMm[0]!, row.moisturePct, restingMoisturePct(climate.nowC, climate.nowRhPct))
 }
 
 /** Things whose fit a dry month spoils: what is round or flat and sits in a hole. */

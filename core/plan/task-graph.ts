@@ -2,6 +2,7 @@ import type { GlueVerdict } from '../glue'
 import { closedIn, type Stage, type Staging, type WoodClosing } from '../glueup'
 import type { TakeApart } from '../takeapart'
 import { standsOn, type Because, type Before, type Task } from '../work'
+import type { Rest } from '../wood/rest'
 import type { Done } from './done'
 import type { Job } from './job'
 import type { JointMend, TroubleMend } from './plan'
@@ -24,6 +25,8 @@ export interface Graph {
   readonly settled: Settled
   readonly done: Done
   readonly opening: readonly Task[]
+  /** New wood that has to rest first, by the troubles it is for. */
+  readonly resting: ReadonlyMap<string, Rest>
   stageOf(line: string): Stage | undefined
 }
 

@@ -6,6 +6,7 @@ import { dryRun, stageTasks } from './glue-tasks'
 import type { Job } from './job'
 import { mendTasks } from './mend-tasks'
 import { openingTasks } from './opening-tasks'
+import { restingWood } from './shopping'
 import { surfaceTasks } from './surface-tasks'
 import { because, type Graph, type Settled } from './task-graph'
 
@@ -16,7 +17,8 @@ const TEST_JOINT_MIN = 0.5
 export function tasksOf(job: Job, settled: Settled, done: Done): LoggedTask[] {
   const opening = openingTasks(job.piece, settled.apart, done)
   const stages = settled.staging.stages
-  const graph: Graph = { job, settled, done, opening, stageOf: line => stages.find(s => closedIn(s).includes(line)) }
+  const resting = restingWood({ piece: job.piece, shop: job.shop, climate: job.climate }, settled.mends, settled.wood)
+  const graph: Graph = { job, settled, done, opening, resting, stageOf: line => stages.find(s => closedIn(s).includes(line)) }
   const mending = mendTasks(graph)
   const dry = dryRun(graph, mending)
   const gluing = stages.flatMap(s => stageTasks(graph, s, mending, dry))

@@ -51,6 +51,8 @@ export const StoreRow = z.strictObject({
   widthMm: StoreMm,
   lengthMm: StoreMm,
   count: z.number().int('must be a whole number').min(0, 'must be 0 or more').max(999, 'must be 999 at most'),
+  /** As a meter read it; left out where nobody measured. */
+  moisturePct: z.number().min(4, 'must be 4 % or more').max(60, 'must be 60 % at most').nullable().optional(),
 })
 export type StoreRow = z.infer<typeof StoreRow>
 

@@ -15,6 +15,11 @@ const add = () => keep('store', {
   do: 'add-store',
   row: { id: `wood-${newId().slice(0, 8)}`, kind: 'rod', wood: 'Beech, European', thicknessMm: 10, widthMm: 10, lengthMm: 1000, count: 1 },
 })
+/** Left empty nobody has read it. */
+function moisture(id: string, typed: string): void {
+  if (typed.trim() === '') keep(`moist-${id}`, change(id, { moisturePct: null }))
+  else number(`moist-${id}`, typed, pct => change(id, { moisturePct: pct }))
+}
 /** Of a rod the thickness is its diameter, and so is its width. */
 const across = (row: StoreRow, mm: number) => change(row.id, row.kind === 'rod' ? { thicknessMm: mm, widthMm: mm } : { thicknessMm: mm })
 </script>
@@ -42,6 +47,9 @@ const across = (row: StoreRow, mm: number) => change(row.id, row.kind === 'rod' 
         </UFormField>
         <UFormField label="How many" :error="errors[`count-${row.id}`] || false">
           <UInput :model-value="String(row.count)" class="w-16" @change="(e: Event) => number(`count-${row.id}`, typedIn(e), n => change(row.id, { count: n }))" />
+        </UFormField>
+        <UFormField label="Moisture, %" :error="errors[`moist-${row.id}`] || false">
+          <UInput :model-value="typeof row.moisturePct !== 'number' ? '' : String(row.moisturePct)" placeholder="not read" class="w-24" @change="(e: Event) => moisture(row.id, typedIn(e))" />
         </UFormField>
         <FieldChipButton label="take off" :aria-label="`Take off ${row.wood}`" @click="keep('store', { do: 'remove-store', id: row.id })" />
       </li>

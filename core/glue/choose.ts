@@ -4,6 +4,7 @@ import type { OldGlue, School } from '../piece/words'
 import { GLUES, type Glue, type GlueId } from '../reference/glues'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import type { Climate, Shop } from '../reference/shop-settings'
+import { READ_WITHIN_MM } from '../wood/fit'
 import { clampTime, coldestBetweenC, openTime } from './climate'
 
 /** What the joints of a glue-up ask of their glue. */
@@ -65,7 +66,7 @@ const WATER_NEEDED = { dry: 0, damp: 2, wet: 3 } as const
 
 function hardLimits(glue: Glue, needs: GlueNeeds, shop: Shop, climate: Climate, open: Figure, clamp: Figure): Phrase[] {
   const against: Phrase[] = []
-  if (needs.gapMm > glue.gapMm + 1e-9) {
+  if (needs.gapMm > glue.gapMm + (glue.gapMm === 0 ? 0 : READ_WITHIN_MM) + 1e-9) {
     against.push(glue.gapMm === 0 ? say`its foam fills but does not hold, the joint leaves ${fitMm(needs.gapMm)}` : say`bridges ${fitMm(glue.gapMm)}, the joint leaves ${fitMm(needs.gapMm)}`)
   }
   const usable = open.value * OPEN_TIME_SHARE
@@ -102,11 +103,9 @@ function prefer(glue: Glue, needs: GlueNeeds, school: School, onShelf: boolean, 
   let score = 0
   const add = (points: number, words: string) => { score += points; if (points > 0) inFavour.push(words) }
   if (onShelf) add(3, 'on the shelf')
-  if (glue.undo === 'yes') add(school === 'conserve' ? 4 : needs.oldPiece ? 3 : 0.5, 'can be undone')
-  if (glue.group === 'pva' && school !== 'conserve') {
-    const onOld = school === 'strength' ? 2 : 0
-    add(needs.oldPiece ? onOld : 3, 'plain and strong on tight joints')
-  }
+  // Who works for strength does not ask what comes undone; an everyday shop does of an old piece.
+  if (glue.undo === 'yes') add(school === 'conserve' ? 4 : needs.oldPiece && school === 'everyday' ? 3 : 0.5, 'can be undone')
+  if (glue.group === 'pva' && school !== 'conserve') add(needs.oldPiece && school === 'everyday' ? 0 : school === 'strength' ? 4 : 3, 'plain and strong on tight joints')
   if (glue.group === 'epoxy') add(needs.gapMm > 0.15 ? 2 : school === 'strength' ? 0.5 : -2, 'fills what is left open')
   if (needs.keptFinish && glue.group === 'protein') add(1, 'squeeze-out washes off a kept finish')
   add(glue.creep, 'does not creep')

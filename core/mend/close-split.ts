@@ -103,7 +103,7 @@ function springOf(c: WoodCase, fault: Split, deepMm: number, wideMm: number): Fi
 }
 
 /** Clamps across a split, square to its face, spread over its length. The split runs in from the side that its turn names. */
-function pressAcross(c: WoodCase, fault: Split): { press: Omit<PressLine, 'force'>[], deepMm: number, wideMm: number } {
+export function pressAcross(c: WoodCase, fault: Split): { press: Omit<PressLine, 'force'>[], deepMm: number, wideMm: number } {
   const part = partIn(c)
   const totalMm = axisLengthMm(part)
   const place = (share: number) => {

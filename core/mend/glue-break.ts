@@ -2,6 +2,7 @@ import { ALONG_DEG, CLOSES_MM, LOST_MUCH_PCT, readBreak } from '../condition/bre
 import { fitMm, q, say } from '../measure/phrase'
 import { isMetal, WAYS_OUT } from '../hardware'
 import type { Break, Hold } from '../piece/schema'
+import { READ_WITHIN_MM } from '../wood/fit'
 import { no, type Mend, type Verdict, type Work } from './mend'
 import { pressBreak } from './press'
 import { breakOf, notYet, partIn, type WoodCase } from './wood-case'
@@ -69,7 +70,7 @@ function consider(c: WoodCase): Verdict {
   if (!fault.fibreDeg && !part.grainOneIn) return notYet(say`the slope of the grain there decides: 1 in how much`)
   const gapMm = fault.gapMm!.value
   if (gapMm > CLOSES_MM) return no(say`${fitMm(gapMm)} stay open: glue alone wants it closed to ${fitMm(CLOSES_MM)}`)
-  if (gapMm > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, it closes to ${fitMm(gapMm)}`)
+  if (gapMm > c.glueGapMm + READ_WITHIN_MM + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, it closes to ${fitMm(gapMm)}`)
   return { fits: true, reason: say`${q(worst, 'deg')} to the fibres at worst, and it closes to ${fitMm(gapMm)}`, ...faceWork(c, 'good') }
 }
 

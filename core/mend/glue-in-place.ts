@@ -1,5 +1,6 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
+import { READ_WITHIN_MM } from '../wood/fit'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 import { before, cured, using, wet } from '../work'
 
@@ -25,7 +26,7 @@ function consider(c: JointCase): Verdict {
     return no(state === 'solid' ? say`it is solid` : state === 'apart' ? say`it has come out: clean it and glue it home` : say`it swings: the fit is lost as well, glue alone will not hold it`)
   }
   const gap = widest(glueFaces(c))
-  if (gap > c.glueGapMm + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the joint leaves ${fitMm(gap)}`)
+  if (gap > c.glueGapMm + READ_WITHIN_MM + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the joint leaves ${fitMm(gap)}`)
   if (gap > EASY_FIT_MM) {
     return no(say`${fitMm(gap)} is past an easy fit (${fitMm(EASY_FIT_MM)}): glue that thick fills and does not hold`)
   }

@@ -50,9 +50,11 @@ import { scarf } from './scarf'
 import { screwFace } from './screw-face'
 import { screwedPanel } from './screwed-panel'
 import { settingWords } from './setting'
+import { shavingRound } from './shaving-round'
 import { shims } from './shims'
 import { shimsAndWedge } from './shims-and-wedge'
 import { sleeve } from './sleeve'
+import { slipIn } from './slip-in'
 import { spline } from './spline'
 import { splintersFirst } from './splinters-first'
 import { throughPatch } from './through-patch'
@@ -62,14 +64,14 @@ import type { WoodCase } from './wood-case'
 
 /** Mends of a loose joint. */
 export const MENDS: readonly Mend<JointCase>[] = [
-  reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut, renewWedge,
+  reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, shavingRound, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut, renewWedge,
   plugAndTenon, screwFace, putRight, cornerKeys, backKey, spline,
 ]
 
 /** Mends of everything else, by the kind of trouble each answers. */
 export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<WoodCase>[]>>> = {
   'break': [glueBreak, splintersFirst, glueAndFill, sawAndBore, dowelBreak, newEnd, scarf, halfLapSplice, railSplice],
-  'split': [closeSplit, butterflyKey],
+  'split': [closeSplit, butterflyKey, slipIn],
   'loss': [letInPatch, throughPatch, fill, footTip, newEnd, scarf, halfLapSplice, railSplice],
   'worm': [wormFirm, wormPatched, newEnd, scarf, halfLapSplice, railSplice],
   'live-worm': [wormFirm],

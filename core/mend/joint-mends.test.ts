@@ -224,3 +224,55 @@ describe('a face on a face', () => {
     expect([best('conserve'), best('everyday'), best('strength')]).toEqual(['re-glue', 're-glue', 'screw-face'])
   })
 })
+
+describe('a shaving round a tenon', () => {
+  it('worked example: 0.7 mm all round less 0.1 for glue, halved: 0.30 thick, π × 15.3 = 48.1 round, 23 along; nothing taken', () => {
+    const { fits, sizes, work } = asked(rung(0.7), RUNG, 'shaving-round', 'conserve')
+    expect(fits).toBe(true)
+    expect(sizes.shim).toBeCloseTo(0.3, 9)
+    expect(sizes['shim-width']).toBeCloseTo(Math.PI * 15.3, 9)
+    expect(sizes['shim-length']).toBe(23)
+    expect([work.removedCm3, work.leavesGapMm]).toEqual([0, 0.1])
+  })
+  it('is none where glue holds, where it would crack, in a socket wider at one end, or round what is broken', () => {
+    expect(asked(rung(0.3), RUNG, 'shaving-round').why).toContain('glue holds')
+    // (1.2 − 0.1) / 2 = 0.55; and at 1.08 mm 0.49 × 15 = 7.35 is within the radius of 15 / 2, and not of 14 / 2.
+    expect(asked(rung(1.2), RUNG, 'shaving-round').why).toContain('cracks')
+    expect(asked(rung(1.08), RUNG, 'shaving-round').fits).toBe(true)
+    expect(asked(rung(1.08, { do: 'measure-joint', joint: RUNG, size: 'diameterMm', measure: measured(14) }), RUNG, 'shaving-round').why).toContain('bend round')
+    expect(asked(rung(0.7, gap(RUNG, 'round-bottom', 0.3)), RUNG, 'shaving-round').why).toContain('fits neither')
+    expect(asked(rung(0.7, snapped(RUNG)), RUNG, 'shaving-round').why).toContain('broken')
+  })
+  it('comes before a collar where the old tenon is to be kept, and after it in an everyday shop', () => {
+    const order = (school: School) => mendCandidates(jointCase(rung(0.7), rung(0.7).joints.find(j => j.id === RUNG)!, school, 0.15)).filter(c => c.verdict.fits).map(c => c.mend.id)
+    expect(order('conserve')[0]).toBe('shaving-round')
+    expect(order('everyday')[0]).toBe('sleeve')
+  })
+})
+
+describe('wood to wood, or filled', () => {
+  it('0.5 mm at the cheeks is shimmed everywhere but where strength comes first: there the mortise is plugged and cut again', () => {
+    const chosen = (school: School, cheekMm: number) => mendCandidates(jointCase(rail(cheekMm, 0.1), rail(cheekMm, 0.1).joints.find(j => j.id === RAIL)!, school, 0.15)).find(c => c.verdict.fits)!.mend.id
+    expect((['conserve', 'everyday', 'strength'] as const).map(s => chosen(s, 0.5))).toEqual(['shims', 'shims', 'plug-and-recut'])
+    // An easy fit is not cut by anybody.
+    expect(asked(rail(0.3, 0.1), RAIL, 'plug-and-recut', 'strength').fits).toBe(false)
+  })
+
+  it('two hundredths of a millimetre are no reason to refuse a glue; three are', () => {
+    expect(asked(rail(0.17, 0.1), RAIL, 're-glue').why).toContain('as closely as it reads')
+    expect(asked(rail(0.18, 0.1), RAIL, 're-glue').fits).toBe(false)
+  })
+
+  it('snapped dowels of 8 are bored out to 8 again, and to 10 where strength comes first and the walls allow: (22 − 10) / 2 = 6', () => {
+    const DOWEL = 'front-rail--left-front-leg'
+    const piece = applyAll(newChair({ frontRail: 'dowel' }), [
+      { do: 'test-joint', joint: DOWEL, state: 'swings' }, snapped(DOWEL),
+      { do: 'measure-joint', joint: DOWEL, size: 'diameterMm', measure: measured(8) },
+    ])
+    expect(asked(piece, DOWEL, 'new-dowel', 'everyday').sizes.dowel).toBe(8)
+    expect(asked(piece, DOWEL, 'new-dowel', 'strength').sizes).toMatchObject({ dowel: 10, wall: 6 })
+    const thick = applyAll(piece, [{ do: 'measure-joint', joint: DOWEL, size: 'diameterMm', measure: measured(12) }])
+    // A 14 would leave 4 of 22, under half of it: the old size again.
+    expect(asked(thick, DOWEL, 'new-dowel', 'strength').sizes.dowel).toBe(12)
+  })
+})

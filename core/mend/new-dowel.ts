@@ -45,13 +45,30 @@ function consider(c: JointCase): Verdict {
     return no(say`the dowels are whole and ${fitMm(widest(clearance))} is a fit: leave them in`)
   }
   const holeMm = form.diameterMm.value + (clearance.mouth.basis === 'measured' ? widest(clearance) : 0)
-  const dowelMm = rodFor(holeMm - HAND_FIT_MM, form.diameterMm.value, c.bitsMm)
+  const own = rodFor(holeMm - HAND_FIT_MM, form.diameterMm.value, c.bitsMm)
+  const up = own === undefined ? undefined : rodFor(own + 0.5, form.diameterMm.value, c.bitsMm)
+  // Who works for strength bores to fresh wood all round where there is the wall for it.
+  const dowelMm = c.school === 'strength' && up !== undefined && refused(c, up) === null ? up : own
   if (dowelMm === undefined) return no(say`the hole is ${mm(holeMm)}, beyond any dowel there is a bit for: plug and bore anew`)
-  const { widthMm: railMm } = sectionAt(c.entering, 0)
-  const thinnestMm = Math.min(railMm, legThicknessMm(c))
-  const wallMm = (thinnestMm - dowelMm) / 2
-  const isOwnSize = dowelMm <= form.diameterMm.value + HAND_FIT_MM
-  // What its maker bored into it is the first candidate, whatever wall that left.
+  const refusal = refused(c, dowelMm)
+  if (refusal) return refusal
+  const { wallMm, isOwnSize } = roomFor(c, dowelMm)
+  const depths = dowelDepths(c, dowelMm)
+  const next = !isOwnSize
+  return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
+}
+
+/** Wood beside a dowel in the thinner of its two parts, and whether it is the one its maker bored. */
+function roomFor(c: JointCase, dowelMm: number): { thinnestMm: number, wallMm: number, isOwnSize: boolean } {
+  const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'dowel' }>
+  const thinnestMm = Math.min(sectionAt(c.entering, 0).widthMm, legThicknessMm(c))
+  return { thinnestMm, wallMm: (thinnestMm - dowelMm) / 2, isOwnSize: dowelMm <= form.diameterMm.value + HAND_FIT_MM }
+}
+
+/** Why a dowel so thick cannot be put in; null where it can. What its maker bored is the first candidate, whatever wall that left. */
+function refused(c: JointCase, dowelMm: number): Verdict | null {
+  const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'dowel' }>
+  const { thinnestMm, wallMm, isOwnSize } = roomFor(c, dowelMm)
   if (wallMm < wallNeededMm(dowelMm) && !isOwnSize) {
     return no(say`a ${mm(dowelMm)} dowel leaves ${mm(wallMm)} of wall in ${mm(thinnestMm)}; it wants ${mm(wallNeededMm(dowelMm))}: plug and bore anew`)
   }
@@ -59,12 +76,9 @@ function consider(c: JointCase): Verdict {
   if (form.count > 1 && betweenMm < dowelMm && !isOwnSize) {
     return no(say`${mm(dowelMm)} dowels ${mm(form.spacingMm.value)} apart leave ${mm(betweenMm)} between them; they want ${mm(dowelMm)}: plug and bore anew`)
   }
-  const depths = dowelDepths(c, dowelMm)
-  if (depths.receivingMm < 1.5 * dowelMm) {
-    return no(say`only ${mm(depths.receivingMm)} can be bored before the bit comes out of the ${c.receivingName}: too short to hold`)
-  }
-  const next = !isOwnSize
-  return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
+  const { receivingMm } = dowelDepths(c, dowelMm)
+  if (receivingMm >= 1.5 * dowelMm) return null
+  return no(say`only ${mm(receivingMm)} can be bored before the bit comes out of the ${c.receivingName}: too short to hold`)
 }
 
 /** Wood that has to be left on each side of a dowel, millimetres: half its diameter, and never under 3. */

@@ -1,7 +1,7 @@
 import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
-import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Size, type Stock, type Verdict, type Work } from './mend'
+import { dowelSnapped, EASY_FIT_MM, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Size, type Stock, type Verdict, type Work } from './mend'
 import { band, type View } from '../sheet'
 import { legThicknessMm, POINT_SHARE } from './new-dowel'
 import { roundFit, throughMm } from './socket'
@@ -20,7 +20,7 @@ export const plugAndRecut: Mend<JointCase> = {
   short: 'plug + re-cut',
   opens: true,
   undo: 'no',
-  place: { conserve: 10, everyday: 9, strength: 7 },
+  place: { conserve: 10, everyday: 9, strength: 3.8 },
   consider,
   draw,
 }
@@ -41,9 +41,13 @@ function consider(c: JointCase): Verdict {
   return considerMortise(c)
 }
 
+/** What can be filled is not cut; who works for strength cuts wood to wood as soon as glue alone no longer holds, millimetres. */
+const pluggedFromMm = ({ school }: JointCase): number => (school === 'strength' ? EASY_FIT_MM : LOST_FIT_MM)
+const pastWords = (gapMm: number): string => (gapMm > LOST_FIT_MM ? 'is past what can be filled' : 'could be filled; wood cut to wood holds better')
+
 function considerSocket(c: JointCase, pegMm: number, holeMm: number, tapered: boolean): Verdict {
   const gapMm = holeMm - pegMm
-  if (gapMm <= LOST_FIT_MM + 1e-9) {
+  if (gapMm <= pluggedFromMm(c) + 1e-9) {
     return no(say`${fitMm(gapMm)} can be filled without cutting the ${c.receivingName}`)
   }
   const plugMm = [...c.bitsMm].sort((a, b) => a - b).find(d => d >= holeMm + 2 * TO_SOUND_MM)
@@ -92,14 +96,14 @@ function considerSocket(c: JointCase, pegMm: number, holeMm: number, tapered: bo
     ),
   ]
   const settings = [{ what: say`Old hole, on its centre and line`, bitMm: plugMm, stopMm: deepMm }, { what: say`Again, on the old centre`, bitMm: pegMm, stopMm: deepMm }]
-  return fitting(settings, say`${fitMm(gapMm)} is past what can be filled${tapered ? ', and the socket is wider at one end' : ''}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.PI / 4 * (plugMm ** 2 - holeMm ** 2) * deepMm / 1000)
+  return fitting(settings, say`${fitMm(gapMm)} ${pastWords(gapMm)}${tapered ? ', and the socket is wider at one end' : ''}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.PI / 4 * (plugMm ** 2 - holeMm ** 2) * deepMm / 1000)
 }
 
 function considerMortise(c: JointCase): Verdict {
   const form = c.joint.form as Extract<JointCase['joint']['form'], { kind: 'mortise-and-tenon' }>
   const { cheek, edge } = c.clearance
   const gapMm = widest(cheek)
-  if (gapMm <= LOST_FIT_MM + 1e-9) {
+  if (gapMm <= pluggedFromMm(c) + 1e-9) {
     return no(say`${fitMm(gapMm)} at the cheeks can be filled without cutting the ${c.receivingName}`)
   }
   const thickMm = form.thicknessMm.value + gapMm + 2 * TO_SOUND_MM
@@ -149,7 +153,7 @@ function considerMortise(c: JointCase): Verdict {
     ),
   ]
   const settings = [{ what: say`Recess, from the show face`, stopMm: deepMm, fenceMm: wallMm }]
-  return fitting(settings, say`${fitMm(gapMm)} at the cheeks is past what can be filled${isTapered(cheek) ? ', and the mortise is wider at one end' : ''}: a plug of ${mm(thickMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.max(0, thickMm * wideMm - (form.thicknessMm.value + gapMm) * (form.widthMm.value + widest(edge))) * deepMm / 1000)
+  return fitting(settings, say`${fitMm(gapMm)} at the cheeks ${pastWords(gapMm)}${isTapered(cheek) ? ', and the mortise is wider at one end' : ''}: a plug of ${mm(thickMm)} leaves ${mm(wallMm)} of wall`, sizes, stock, steps, Math.max(0, thickMm * wideMm - (form.thicknessMm.value + gapMm) * (form.widthMm.value + widest(edge))) * deepMm / 1000)
 }
 
 const plugged = (): Step[] => [
@@ -171,7 +175,7 @@ const fitting = (settings: readonly Setting[], reason: Verdict['reason'], sizes:
   cautions: ['drill', 'blade'],
   leavesGapMm: FIT_MM,
   removedCm3,
-  hold: { low: 0.6, high: 0.88 },
+  hold: { low: 0.7, high: 0.92 },
 })
 
 /** The plug in the receiving part, and what is cut into it again. */

@@ -1,5 +1,6 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
+import { READ_WITHIN_MM } from '../wood/fit'
 import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
 import { mitreOf, sizing } from './mitre-case'
 import { before, using, type Step } from '../work'
@@ -23,7 +24,7 @@ function consider(c: JointCase): Verdict {
   if (!FORMS[c.joint.form.kind].glued) return no(say`a ${FORMS[c.joint.form.kind].label} is not held by glue`)
   if (dowelSnapped(c)) return no(say`a dowel has snapped: glue cannot join it`)
   const gap = widest(glueFaces(c))
-  if (gap > c.glueGapMm + 1e-9) {
+  if (gap > c.glueGapMm + READ_WITHIN_MM + 1e-9) {
     return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${FACES[FORMS[c.joint.form.kind].fit]} ${fitMm(gap)}`)
   }
   if (gap > EASY_FIT_MM) {
@@ -31,7 +32,9 @@ function consider(c: JointCase): Verdict {
   }
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock: wedge it`)
   return {
-    fits: true, reason: say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
+    fits: true, reason: gap > c.glueGapMm
+      ? say`parts whole, and ${fitMm(gap)} is, as closely as it reads, the ${fitMm(c.glueGapMm)} the glue bridges`
+      : say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
     sizes: [], stock: [], cautions: ['blade'], leavesGapMm: gap, removedCm3: 0, hold: { low: 0.7, high: 0.95 },
     steps: [
       ...cleaning(c),

@@ -166,6 +166,19 @@ describe('a split', () => {
     // What the glue bridges as it stands is not pulled at all.
     expect(of({ runsOut: 'no', openMm: measured(0.05) }).sizes.spring).toBe(0)
   })
+  it('what will not be pulled closed has a slip let in: 0.8 open is 1.0 at the edge, 1.2 at the face, 200 long, 22 + 1 deep; 0.88 cm³ of cleaning', () => {
+    const piece = add(chair, split({ openMm: measured(0.8), runsOut: 'no', lengthMm: measured(120) }))
+    const { fits, sizes, work } = asked(piece, 'fault:long')('slip-in')
+    expect(fits).toBe(true)
+    expect([sizes.shim, sizes.thickness, sizes.length, sizes.width].map(x => Math.round(x! * 100) / 100)).toEqual([1, 1.2, 120, 23])
+    expect(work.removedCm3).toBeCloseTo(0.2 * 120 * 22 / 1000, 9)
+    expect(work.design!.glueLines[0]!.areaMm2).toBeCloseTo(2 * 120 * 22, 6)
+    // One that closes is closed first; a hair takes no slip, and a gap of five wants wood of its own shape.
+    const order = (openMm: number) => woodCandidates({ piece: add(chair, split({ openMm: measured(openMm) })), trouble: troublesOf(add(chair, split({})))[0]!, school: 'everyday', glueGapMm: 0.15 }).filter(c => c.verdict.fits).map(c => c.mend.id)
+    expect(order(0.4)[0]).toBe('close-split')
+    expect(order(0.2)).not.toContain('slip-in')
+    expect(asked(add(chair, split({ openMm: measured(5) })), 'fault:long')('slip-in').why).toContain('wood is gone')
+  })
   it('asks where it ends and how wide it stands open', () => {
     expect([of({ runsOut: 'not-seen' }), of({ openMm: null })].map(v => v.wants)).toEqual([true, true])
   })

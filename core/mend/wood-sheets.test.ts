@@ -6,7 +6,7 @@ import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import { newFault } from '../piece/faults'
 import { newHold } from '../piece/new-hold'
-import type { Break, Hold, Loss, Piece } from '../piece/schema'
+import type { Break, Split, Hold, Loss, Piece } from '../piece/schema'
 import { lengthOf } from '../sheet'
 import { sheetDxf, sheetSvg } from '../sheet/export'
 import { sheetOfWood, woodCandidates, type Work } from './index'
@@ -39,6 +39,7 @@ const chipped = applyAll(chair, [{
   fault: { ...newFault('loss', 'c', LEG, 0.4) as Loss, lengthMm: measured(30), widthMm: measured(12), depthMm: measured(6) },
 }])
 const held = (facts: Partial<Hold>, kind: Hold['kind'], on: Hold['on']): Piece => applyAll(chair, [{ do: 'add-hold', hold: { ...newHold(kind, 'h', on), ...facts } }])
+const cracked = applyAll(chair, [{ do: 'add-fault', fault: { ...newFault('split', 's', LEG, 0.5) as Split, lengthMm: measured(120), openMm: measured(0.8), runsOut: 'yes' } }])
 const noBlocks = applyAll(chair, [{ do: 'set-bracing', bracing: { cornerBlocks: 'missing' } }])
 const lost = applyAll(newPiece('post-and-rung'), [{ do: 'edit-frame', edit: { do: 'describe-part', part: 'front-seat-rung', missing: true } }])
 
@@ -47,6 +48,7 @@ const CASES = [
   ['dowel-break', () => sheetFor(broken(60, 0.45), 'fault:b', 'dowel-break')],
   ['let-in-patch', () => sheetFor(chipped, 'fault:c', 'let-in-patch')],
   ['corner-block', () => sheetFor(noBlocks, 'bracing:blocks', 'corner-block')],
+  ['slip-in', () => sheetFor(cracked, 'fault:s', 'slip-in')],
   ['screwed-panel', () => sheetFor(noBlocks, 'bracing:blocks', 'screwed-panel')],
   ['copy-part', () => sheetFor(lost, 'part:front-seat-rung', 'copy-part')],
   ['hard-pad', () => sheetFor(held({ faults: ['crushed-wood'], diameterMm: measured(8) }, 'bolt', { kind: 'part', id: 'left-side-rail', along: 0.5 }), 'hold:h', 'hard-pad')],

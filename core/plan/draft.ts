@@ -135,7 +135,8 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
     joint: c.joint,
     opens: workOf(c, true),
     // Who works for strength opens what can be opened: glue run in from outside is the less sure.
-    inPlace: sawn.has(c.joint) || (job.school === 'strength' && workOf(c, true) && !c.picked) ? null : workOf(c, false),
+    // What has been taken apart is not glued in place any more.
+    inPlace: sawn.has(c.joint) || done.allOpened || done.opened.has(c.joint) || (job.school === 'strength' && workOf(c, true) && !c.picked) ? null : workOf(c, false),
     isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
     isOpen: done.opened.has(c.joint),
   }))

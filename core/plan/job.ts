@@ -32,7 +32,9 @@ export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: st
   const troubles = troublesOf(original)
   const school = original.intake.school ?? shop.school
   const remade = remadeParts(original, troubles, school)
-  const piece = asRemade(original, remade)
+  const made = asRemade(original, remade)
+  // What the piece leaves open the shop has answered.
+  const piece = { ...made, intake: { ...made.intake, school } }
   const { hands } = original.choices
   return {
     original,

@@ -34,7 +34,7 @@ describe('which glue', () => {
     ['a shop that conserves takes protein even for the modern one', { school: 'conserve', best: ['protein'] }],
     ['a precious piece: nothing that cannot be undone', { needs: { mustComeApart: true, oldPiece: true }, best: ['protein'], never: ['pva-white', 'epoxy-slow', 'polyurethane', 'urea'] }],
     ['half a millimetre left: what fills, and no film glue', { needs: { gapMm: 0.5 }, best: ['epoxy', 'urea'], never: ['pva-white', 'fish', 'hot-hide', 'liquid-hide'] }],
-    ['0.12 mm is past fish and hot hide glue, and within PVA', { needs: { gapMm: 0.12 }, best: ['pva'], never: ['fish', 'hot-hide'] }],
+    ['0.13 mm is past fish and hot hide glue, and within PVA', { needs: { gapMm: 0.13 }, best: ['pva'], never: ['fish', 'hot-hide'] }],
     ['foam fills and does not hold: never polyurethane where anything is left open', { needs: { gapMm: 0.1 }, never: ['polyurethane'] }],
     ['a garden bench in the rain: only what stands wet', { needs: { service: 'wet' }, never: ['hot-hide', 'liquid-hide', 'fish', 'pva-white', 'pva-slow'] }],
     ['a damp porch: no protein', { needs: { service: 'damp' }, never: ['hot-hide', 'liquid-hide', 'fish', 'pva-white'] }],

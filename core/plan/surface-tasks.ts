@@ -20,9 +20,9 @@ const ALONG_THE_PART = 0.966
 /** What stuffing covers. */
 const STUFFED_OVER = new Set(['front-rail', 'side-rail', 'back-rail'])
 
-/** How far the surface goes: as somebody said, else an old or precious piece keeps it, and of another each mend is blended into its part. */
+/** How far the surface goes: as somebody said, else who conserves or has a precious piece keeps it, and of another each mend is blended into its part. */
 export function surfaceAimOf({ choices, intake }: Piece, school: School): SurfaceAim {
-  const isKept = school === 'conserve' || intake.age === 'old' || intake.worth === 'precious'
+  const isKept = school === 'conserve' || intake.worth === 'precious'
   return choices.surface ?? (isKept ? 'keep' : 'blend')
 }
 
@@ -133,13 +133,14 @@ function troubleWorks(g: Graph, part: Part): Left[] {
     if (!work || trouble?.part !== part.id || trouble.kind === 'bracing-lost' || trouble.kind === 'part-missing') return []
     const stock = work.stock.filter(s => s.id === 'plug').reduce((sum, s) => sum + s.count, 0)
     const left = work.design ? leftBy(work.design, part) : { plugs: 0, isPatched: false }
-    return [{ plugs: left.plugs + stock, isPatched: left.isPatched || m.chosen === 'fill' }]
+    return [{ plugs: left.plugs + stock, isPatched: left.isPatched || m.chosen === 'fill' || m.chosen === 'slip-in' }]
   })
 }
 
 const leftBy = (design: Design, part: Part): Left => ({
   plugs: design.bores.filter(b => b.part === part.id && !isAlong(part, b)).length,
-  isPatched: design.newWood.some(w => w.role !== 'peg'),
+  // A saw line shows as a patch does.
+  isPatched: design.newWood.some(w => w.role !== 'peg') || (design.sawnAtMm ?? []).length > 0,
 })
 
 function isAlong(part: Part, { from, to }: Bore): boolean {

@@ -105,7 +105,7 @@ describe('any piece badly treated', () => {
     const ids = new Set(plan(chapel).tasks.map(t => t.id))
     const told = applyAll(chapel, [{ do: 'add-fault', fault: newFault('loss', 'nick', 'bow', 0.5) }, { do: 'keep-note', note: { id: 'n', at: START, text: 'The owner wants it by Easter.' } }])
     expect(plan(told).tasks.filter(t => !ids.has(t.id)).map(t => t.id)).toEqual([])
-    expect([...ids].filter(id => id !== 'piece/tested-again' && !plan(told).tasks.some(t => t.id === id))).toEqual([])
+    expect([...ids].filter(id => id !== 'piece/tested-again' && !id.startsWith('shellac/') && !plan(told).tasks.some(t => t.id === id))).toEqual([])
   })
 })
 
@@ -159,7 +159,7 @@ describe('a job half done', () => {
     const later = plan(applyAll(piece, [{ do: 'change-fault', fault: { ...fault, gapMm: measured(0.5) } as typeof fault }, { do: 'add-fault', fault: newFault('split', 'another', 'bow', 0.3) }]))
     const stage = later.stages.find(s => s.wood.includes('fault:broken-leg/register'))!
     expect([stage.glued, stage.clampedMin]).toEqual([true, glued.clampedMin])
-    expect(benchSteps(later)[0]!.id).toBe('fault:broken-leg/register/clamps-off')
+    expect(benchSteps(later).find(t => t.id.startsWith('fault:broken-leg'))!.id).toBe('fault:broken-leg/register/clamps-off')
   })
 
   it('what is glued is never begun otherwise: the register set, the gap then found too wide, no other mend starts on those faces', () => {
@@ -206,7 +206,8 @@ describe('work that is running or put off', () => {
     expect(task(late, 'fault:broken-leg/clean').time!.endMin).toBe(at('09:42'))
     expect(task(late, 'fault:broken-leg/mark').time!.startMin).toBe(tomorrow)
     expect(task(late, 'fault:broken-leg/register/glue').time!.startMin).toBeGreaterThanOrEqual(tomorrow)
-    expect(plan(late).stages[0]!.startMin).toBeGreaterThan(plan(chapel).stages[0]!.startMin + 1000)
+    const register = (p: Piece) => plan(p).stages.find(s => s.wood.includes('fault:broken-leg/register'))!.startMin
+    expect(register(late)).toBeGreaterThan(register(chapel) + 1000)
     expect(stateOf(task(late, 'fault:broken-leg/mark'))).toBe('put-off')
     const taken = applyAll(late, [say('begun', ['fault:broken-leg/mark'], '09:42')])
     expect(stateOf(task(taken, 'fault:broken-leg/mark'))).toBe('running')

@@ -6,9 +6,10 @@ import { SCHOOLS, type School } from '../piece/words'
 import { glueNamed } from '../reference/glues'
 import type { Work } from '../mend'
 import type { MendOption, Plan } from './plan'
+import { surfaceAimOf } from './surface-tasks'
 import { troubleName } from './trouble-words'
 
-export type WayRowId = 'trouble' | 'opened' | 'undone' | 'wood' | 'weakest' | 'glue' | 'hands' | 'stages' | 'back' | 'left'
+export type WayRowId = 'trouble' | 'opened' | 'undone' | 'wood' | 'weakest' | 'glue' | 'hands' | 'stages' | 'surface' | 'price' | 'back' | 'left'
 
 /** One thing the three ways are compared by: a cell for each school, in the order of `SCHOOLS`. */
 export interface WayRow {
@@ -49,6 +50,8 @@ export function compareWays(piece: Piece, plans: readonly Plan[]): Ways {
     row('weakest', [], holds.map(h => (h ? say`${h.name}, ${holdClass(h.low, h.high)}` : say`nothing is mended`))),
     whole('hands', plan => say`${q(plan.cost.lines.find(l => l.id === 'hands')?.amount.value ?? 0, 'h')}`),
     whole('stages', plan => say`${q(plan.stages.length, 'count')}`),
+    whole('surface', plan => surfaceBy(piece, plan)),
+    ...(plans.every(p => p.cost.total !== null) ? [whole('price', plan => say`${plan.cost.money} ${(plan.cost.total ?? 0).toFixed(0)}`)] : []),
     whole('back', plan => (plan.returnMin === null ? say`no date yet` : say`${describeWallTime(plan.returnMin, plan.startMin)}`)),
     whole('left', plan => leftBy(piece, plan)),
   ]
@@ -140,6 +143,17 @@ function weakestOf(plan: Plan): { name: string, low: number, high: number } | nu
   if (!least) return null
   const trouble = plan.troubles.find(t => t.id === least.trouble)
   return { name: trouble?.tag || least.option.short, ...least.work.hold }
+}
+
+const SURFACE_WORDS = { keep: 'kept; only the mends', blend: 'blended into each part', refinish: 'all of it anew', elsewhere: 'not here' } as const
+
+/** How far each goes with the surface, and in how many coats. */
+function surfaceBy(piece: Piece, plan: Plan): Phrase {
+  const steps = plan.tasks.filter(t => t.kind === 'surface')
+  if (steps.length === 0) return say`nothing to be seen`
+  const coats = steps.filter(t => t.id.includes('/coat-')).length
+  if (coats === 0) return say`cleaned along the seams`
+  return say`${SURFACE_WORDS[surfaceAimOf(piece, plan.school)]}, ${q(coats, 'count')} ${coats === 1 ? 'coat' : 'coats'}`
 }
 
 /** What each leaves as it is, or open. */

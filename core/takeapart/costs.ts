@@ -20,6 +20,14 @@ const FRAIL_FACTOR = 2.5
 const FRAIL_WORM_PCT = 15
 const WORTH_FACTOR = { everyday: 1, valued: 1.4, precious: 2.2 } as const
 
+/**
+ * What each school makes of harm to old wood, and of a joint that comes back one day: who conserves would sooner see it again
+ * than break something sound (docs/sources.md#schools, low).
+ */
+const HARM_FACTOR = { conserve: 2, everyday: 1, strength: 1 } as const
+const BACK_FACTOR = { conserve: 0.5, everyday: 1, strength: 1.5 } as const
+const schoolOf = (piece: Piece) => piece.intake.school ?? 'everyday'
+
 /** Thickness of the slimmest part in the joint, millimetres: what breaks first under a mallet. */
 export function slimmestMm(piece: Piece, joint: Joint): number {
   return Math.min(...[joint.enters, joint.receives].map((id) => { const s = sectionAt(partOf(piece, id), 0); return Math.min(s.widthMm, s.depthMm) }))
@@ -60,9 +68,9 @@ export function openingMinutes(piece: Piece, joint: Joint): number {
   const cleaning = isFaulty(state) ? CLEAN_AND_REGLUE_MIN.loose : CLEAN_AND_REGLUE_MIN.shut
   const locks = locksOf(piece, joint).reduce((sum, lock) => sum + effortOf(lock).minutes, 0)
   const work = locks + (isGlued(piece, joint) ? cleaning : joint.form.kind === 'rest' ? 1 : UNDO_HARDWARE_MIN)
-  return work + breakChance(piece, joint) * BREAK_MIN * WORTH_FACTOR[piece.intake.worth]
+  return work + breakChance(piece, joint) * BREAK_MIN * HARM_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]
 }
 
 /** Gluing in place: its own minutes, and the chance that the piece comes back for it. */
 export const inPlaceMinutes = (piece: Piece, minutes: number, hold: { low: number, high: number }): number =>
-  minutes + (1 - (hold.low + hold.high) / 2) * COME_BACK_MIN * WORTH_FACTOR[piece.intake.worth]
+  minutes + (1 - (hold.low + hold.high) / 2) * COME_BACK_MIN * BACK_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]

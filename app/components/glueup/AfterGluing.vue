@@ -25,7 +25,7 @@ const choose = (surface: SurfaceAim) => { store.tell({ do: 'choose-surface', sur
     <h2 id="after">When the clamps are off</h2>
     <ChoiceRow label="How far the surface goes" :items="AIMS" :model-value="aim" @update:model-value="choose($event as SurfaceAim)" />
     <p v-if="!piece.choices.surface" class="small soft">
-      {{ aim === 'keep' ? 'Taken for it: an old, precious or conserved piece keeps its surface.' : 'Taken for it: each mend is blended into its part. Nothing is stripped unless the owner asks.' }}
+      {{ aim === 'keep' ? 'Taken for it: a precious piece, and one that is conserved, keeps its surface.' : 'Taken for it: each mend is blended into its part. Nothing is stripped unless the owner asks.' }}
     </p>
     <ol class="after">
       <li v-for="t in tasks" :key="t.id" :class="{ soft: t.done }">

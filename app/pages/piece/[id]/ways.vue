@@ -15,7 +15,7 @@ const { units } = useUnits()
 
 const NAMES: Readonly<Record<School, string>> = { conserve: 'Conserve first', everyday: 'Everyday shop', strength: 'Strength first' }
 const ROW_WORDS: Readonly<Record<WayRow['id'], string>> = {
-  trouble: '', glue: 'Glue', opened: 'Opened', undone: 'Comes undone', wood: 'Wood lost', weakest: 'Weakest mend', hands: 'Hands-on', stages: 'Glue-ups', back: 'Back by', left: 'Not mended',
+  trouble: '', glue: 'Glue', opened: 'Opened', undone: 'Comes undone', wood: 'Wood lost', weakest: 'Weakest mend', hands: 'Hands-on', stages: 'Glue-ups', surface: 'Surface', price: 'Comes to', back: 'Back by', left: 'Not mended',
 }
 const ways = shallowRef<Ways | null>(null)
 const failed = ref('')

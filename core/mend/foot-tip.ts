@@ -92,7 +92,7 @@ function consider(c: WoodCase): Verdict {
         'square', 'fine-saw', 'block-plane',
       ),
       using(
-        before('tip', 10, say`Tip over size, its grain upright; seal both faces, for they are end grain${isPegged ? '; two pegs of 6 mm, 10 deep in each' : ''}.`),
+        before('make-tip', 10, say`Tip over size, its grain upright; seal both faces, for they are end grain${isPegged ? '; two pegs of 6 mm, 10 deep in each' : ''}.`),
         'fine-saw', 'brush', ...(isPegged ? ['drill' as const] : []),
       ),
       using(wet('glue', say`Glue it on, pressed along the leg.`), 'brush', 'swab'),

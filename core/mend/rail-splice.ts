@@ -101,7 +101,7 @@ function consider(c: WoodCase): Verdict {
         'knife', 'fine-saw', 'chisel',
       ),
       using(
-        before('laps', 25, say`Cut a lap ${mm(lapMm)} long and ${mm(thinMm - behindMm)} deep into the old wood at both ends, flat and square.`),
+        before('cut-laps', 25, say`Cut a lap ${mm(lapMm)} long and ${mm(thinMm - behindMm)} deep into the old wood at both ends, flat and square.`),
         'chisel', 'square', 'depth-stop',
       ),
       using(

@@ -63,7 +63,7 @@ function consider(c: WoodCase): Verdict {
     }],
     steps: [
       using(before('clean', 12, say`Clean both faces of the split with a knife and a fine saw until they are even: no more than ${fitMm(CLEANED_MM)} in all. Nothing is pulled or pressed.`), 'knife', 'fine-saw'),
-      using(before('slip', 12, say`Plane the slip to ${fitMm(slotMm + TAPER_MM)} at the face and ${fitMm(slotMm)} at the edge that goes in; it goes home by the thumbs and stands a millimetre proud.`), 'block-plane', 'caliper'),
+      using(before('plane', 12, say`Plane the slip to ${fitMm(slotMm + TAPER_MM)} at the face and ${fitMm(slotMm)} at the edge that goes in; it goes home by the thumbs and stands a millimetre proud.`), 'block-plane', 'caliper'),
       using(wet('glue', say`Glue on both faces of the split with a thin blade, none on the slip’s top; the slip in from the end, down with the thumbs, a strip and tape over it.`), 'brush', 'strap', 'swab'),
       using(cured('level', 8, say`Level it with the grain, the finish beside it untouched.`), 'block-plane'),
       ...(crossed.length > 0 ? [using(cured('recut', 8, say`Where it crosses ${joined(crossed.map(j => say`${tagOf(j)}`), ', ')}: pare the slip out of the mortise, flush with its wall.`), 'chisel')] : []),

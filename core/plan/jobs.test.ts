@@ -61,13 +61,21 @@ describe('what each is listed as, in an order that works', () => {
   ])('%s', (name, expected) => expect(kinds(name)).toEqual(expected))
 
   it('a joint waits for the wood it sits in, is in no stage until then, and is planned once the wood is dealt with', () => {
-    for (const [name, wood, joint] of [['leg-broken-through-its-mortise', 'fault:snapped', 'left-side-rail--left-front-leg'], ['plank-seat-cracked', 'fault:through-the-plank', 'left-front-leg--seat']] as const) {
-      const made = plan(job(name))
-      expect(made.troubles.find(t => t.id === `joint:${joint}`)).toMatchObject({ answer: 'open', waitsFor: [wood] })
-      expect(made.stages.flatMap(s => s.joints)).not.toContain(joint)
-      expect(made.takeApart.moves).toEqual([])
-      expect(plan(settled(job(name), wood)).mends.map(m => m.joint)).toEqual([joint])
-    }
+    const [name, wood, joint] = ['leg-broken-through-its-mortise', 'fault:snapped', 'left-side-rail--left-front-leg'] as const
+    const made = plan(job(name))
+    expect(made.troubles.find(t => t.id === `joint:${joint}`)).toMatchObject({ answer: 'open', waitsFor: [wood] })
+    expect(made.stages.flatMap(s => s.joints)).not.toContain(joint)
+    expect(made.takeApart.moves).toEqual([])
+    expect(plan(settled(job(name), wood)).mends.map(m => m.joint)).toEqual([joint])
+  })
+
+  it('a cracked plank has a slip let in where it would not be pulled closed, and the leg in it is seen to after that', () => {
+    const made = plan(job('plank-seat-cracked'))
+    const leg = made.troubles.find(t => t.id === 'joint:left-front-leg--seat')!
+    expect(made.woodMends.find(m => m.trouble === 'fault:through-the-plank')!.chosen).toBe('slip-in')
+    const [plank, own] = ['fault:through-the-plank/slip', 'left-front-leg--seat'].map(id => made.stages.find(s => s.wood.includes(id) || s.joints.includes(id)))
+    if (leg.answer === 'mended') expect(own!.startMin).toBeGreaterThanOrEqual(plank!.clampsOffMin)
+    else expect(own).toBeUndefined()
   })
 })
 

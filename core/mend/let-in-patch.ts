@@ -4,7 +4,7 @@ import { mm, say } from '../measure/phrase'
 import { along, type Vec } from '../measure/vec'
 import { axisLengthMm } from '../piece/geometry'
 import type { Loss, Part } from '../piece/schema'
-import { placeOfLoss } from './loss-place'
+import { pastLossMm, placeOfLoss, TAPER_DEG } from './loss-place'
 import { no, sizeMm, sizeOf, type Mend, type Size, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { footEnd } from './foot-tip'
@@ -33,14 +33,10 @@ export const letInPatch: Mend<WoodCase> = {
   }),
 }
 
-/** The recess goes so far past the loss on each side, to sound wood, millimetres. */
-const TO_SOUND_MM = 2
 /** A patch thinner than this curls and lets go, millimetres. */
 const THINNEST_MM = 3
 /** How far it stands proud until it is brought down, millimetres. */
 const PROUD_MM = 0.5
-/** Its sides lean inward by this, so that pressing closes the line, degrees. */
-const TAPER_DEG = 7
 /** Beyond this share of the part the loss is not patched from one face. */
 const DEEPEST_SHARE = 0.5
 
@@ -54,14 +50,15 @@ function consider(c: WoodCase): Verdict {
   if (deepMm > DEEPEST_SHARE * (outMm + inMm)) {
     return no(say`${mm(fault.depthMm.value)} deep in ${mm(outMm + inMm)}: over half of it, so it wants one piece right through or a new end`)
   }
-  const [longMm, wideMm] = [fault.lengthMm.value + 2 * TO_SOUND_MM, fault.widthMm.value + 2 * TO_SOUND_MM]
+  const pastMm = pastLossMm(deepMm)
+  const [longMm, wideMm] = [fault.lengthMm.value + 2 * pastMm, fault.widthMm.value + 2 * pastMm]
   const atMm = fault.along * axisLengthMm(part)
   if (footEnd(c) && (atMm < longMm / 2 || atMm > axisLengthMm(part) - longMm / 2)) {
     return no(say`it runs out at the foot’s end, where a patch has nothing to lean on: a tip across the whole end`)
   }
   const area = longMm * wideMm + 2 * (longMm + wideMm) * deepMm
   const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'mends')
-  const sound = input('to sound wood', TO_SOUND_MM, 'mm', 'table')
+  const sound = input('past it, each side', pastMm, 'mm')
   const outer = along(point, out, outMm)
   return {
     fits: true,
@@ -69,12 +66,12 @@ function consider(c: WoodCase): Verdict {
     sizes: [
       size(
         'length', 'recess, along the grain', longMm,
-        'what is gone + 2 mm on each side, to sound wood',
+        'what is gone + 2 mm on each side, to sound wood; more where its sides lean in that far',
         [inputOf('gone', fault.lengthMm, 'mm'), sound],
       ),
       size(
         'width', 'recess, across', wideMm,
-        'what is gone + 2 mm on each side, to sound wood',
+        'what is gone + 2 mm on each side, to sound wood; more where its sides lean in that far',
         [inputOf('gone', fault.widthMm, 'mm'), sound],
       ),
       size('thickness', 'recess, deep', deepMm, 'to sound wood, and 3 mm at least', [inputOf('gone', fault.depthMm, 'mm')]),

@@ -36,3 +36,12 @@ export function placeOfLoss(part: Part, fault: Pick<Loss, 'along' | 'turnDeg'>):
     wideMm: reach(beside) + reach(negate(beside)),
   }
 }
+
+/** The sides of a recess lean inward by this, so that pressing closes the line, degrees. */
+export const TAPER_DEG = 7
+/** A recess goes so far past a loss on each side, to sound wood, millimetres; deep ones as far as their sides lean in, and a little. */
+const TO_SOUND_MM = 2
+const AT_BOTTOM_MM = 0.5
+
+/** How far a recess so deep goes past its loss at the surface on each side, millimetres, so that it still covers it at the bottom. */
+export const pastLossMm = (deepMm: number): number => Math.max(TO_SOUND_MM, deepMm * Math.tan(TAPER_DEG * Math.PI / 180) + AT_BOTTOM_MM)

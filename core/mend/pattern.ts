@@ -5,6 +5,8 @@ import { isUpright, shareNear } from '../piece/places'
 import type { Joint, Part, Piece } from '../piece/schema'
 
 const DEG = 180 / Math.PI
+/** A joint farther from an end than this share of the part is one it passes through. */
+const AT_END_SHARE = 0.2
 /** Ends are told square within this. */
 const SQUARE_DEG = 0.5
 
@@ -95,7 +97,9 @@ function roundOf(tangent: Vec, seen: Vec): [front: Vec, left: Vec] {
 function endOf(piece: Piece, part: Part, isStart: boolean): PatternEnd {
   const at = isStart ? part.axis[0]! : part.axis.at(-1)!
   const other = isStart ? part.axis.at(-1)! : part.axis[0]!
-  const joint = piece.joints.find(j => j.enters === part.id && distance(j.at, at) < distance(j.at, other)) ?? null
+  // What it is threaded through on the way is no end of it.
+  const near = piece.joints.filter(j => j.enters === part.id && distance(j.at, at) < Math.min(distance(j.at, other), AT_END_SHARE * distance(at, other)))
+  const joint = near.reduce<Joint | null>((best, j) => (best === null || distance(j.at, at) < distance(best.at, at) ? j : best), null)
   const peg = joint && pegShapeOf(joint.form)
   const isTenoned = joint !== null && joint.form.kind !== 'butt' && joint.form.kind !== 'dowel'
   const receiving = joint && piece.parts.find(p => p.id === joint.receives)

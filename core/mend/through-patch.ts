@@ -7,7 +7,7 @@ import type { Loss } from '../piece/schema'
 import { before, cured, using, wet } from '../work'
 import { footEnd } from './foot-tip'
 import { patchSolid } from './let-in-patch'
-import { placeOfLoss } from './loss-place'
+import { pastLossMm, placeOfLoss, TAPER_DEG } from './loss-place'
 import { no, sizeMm, sizeOf, type Mend, type Verdict } from './mend'
 import { pressureMPa } from './press'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
@@ -38,7 +38,6 @@ export const throughPatch: Mend<WoodCase> = {
 
 const TO_SOUND_MM = 2
 const PROUD_MM = 0.5
-const TAPER_DEG = 7
 /** What has to stay behind it, as a share of the part and at least, millimetres (docs/sources.md#splices, low). */
 const LEFT_SHARE = 1 / 3
 const LEAST_LEFT_MM = 8
@@ -61,7 +60,7 @@ function consider(c: WoodCase): Verdict {
   const leftMm = thickMm - deepMm
   const leastMm = Math.max(LEAST_LEFT_MM, LEFT_SHARE * thickMm)
   if (leftMm < leastMm) return no(say`${mm(Math.max(0, leftMm))} of ${mm(thickMm)} would stay behind it; ${mm(leastMm)} are wanted: the length is replaced`)
-  const longMm = fault.lengthMm.value + 2 * TO_SOUND_MM
+  const longMm = fault.lengthMm.value + 2 * pastLossMm(deepMm)
   const atMm = fault.along * axisLengthMm(part)
   if (atMm < longMm / 2 || atMm > axisLengthMm(part) - longMm / 2) return no(say`it runs out at the end, where a piece has nothing to lean on: a new end`)
   const area = longMm * wideMm + 2 * wideMm * deepMm
@@ -70,7 +69,7 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(fault.depthMm.value)} of ${mm(thickMm)} gone: one piece right through, ${mm(longMm)} by ${mm(wideMm)}, and ${mm(leftMm)} stay behind it`,
     sizes: [
-      sizeMm('length', 'notch, along the grain', longMm, 'what is gone + 2 mm on each side, to sound wood', [inputOf('gone', fault.lengthMm, 'mm')]),
+      sizeMm('length', 'notch, along the grain', longMm, 'what is gone + 2 mm on each side, more where its ends lean in that far', [inputOf('gone', fault.lengthMm, 'mm')]),
       sizeMm('width', 'notch, from side to side', wideMm, 'right through: the part there', [input('part', wideMm, 'mm')]),
       sizeMm('thickness', 'notch, deep', deepMm, 'what is gone + 2 mm, to sound wood', [inputOf('gone', fault.depthMm, 'mm')]),
       sizeMm('wall', 'stays behind it', leftMm, 'part − notch; a third of it and 8 mm at least', [input('part', thickMm, 'mm')]),

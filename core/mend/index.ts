@@ -60,6 +60,7 @@ import { splintersFirst } from './splinters-first'
 import { throughPatch } from './through-patch'
 import { wormFirm, wormPatched } from './worm-firm'
 import { tackPins } from './tack-pins'
+import { undoAtJoint } from './undo-at-joint'
 import type { WoodCase } from './wood-case'
 
 /** Mends of a loose joint. */
@@ -75,7 +76,7 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'loss': [letInPatch, throughPatch, fill, footTip, newEnd, scarf, halfLapSplice, railSplice],
   'worm': [wormFirm, wormPatched, newEnd, scarf, halfLapSplice, railSplice],
   'live-worm': [wormFirm],
-  'earlier-repair': [redoRepair],
+  'earlier-repair': [redoRepair, undoAtJoint],
   'part-missing': [copyPart, sawnCopy, steamedCopy, laminatedCopy],
   'bracing-lost': [cornerBlock, newWebbing, screwedPanel],
   'hardware-loose': [tighten],

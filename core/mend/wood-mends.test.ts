@@ -308,3 +308,35 @@ describe('a panel under the rails', () => {
     expect(web.sizes.spring).toBe(strips * 180 / 2)
   })
 })
+
+describe('an earlier repair at a joint', () => {
+  const RAIL = 'left-side-rail--left-back-post'
+  const repair = (facts: Partial<EarlierRepair> = {}): Fault => ({
+    ...newFault('earlier-repair', 'old', 'left-side-rail', 0.02) as EarlierRepair,
+    joint: RAIL, glue: 'construction', holds: 'lets-go', register: 'out-of-register', offMm: measured(2), ...facts,
+  })
+  const loose = (facts: Partial<EarlierRepair> = {}, state: 'swings' | 'solid' = 'swings') => applyAll(chair, [
+    ...chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === RAIL ? state : 'solid' })),
+    { do: 'measure-clearance', joint: RAIL, where: 'cheek', measure: measured(0.1) },
+    { do: 'measure-clearance', joint: RAIL, where: 'edge', measure: measured(0.1) },
+    { do: 'set-old-glue', joint: RAIL, glue: 'construction' },
+    { do: 'add-fault', fault: repair(facts) },
+  ])
+
+  it('comes off with it: opened, stripped and tried in line before the joint is spread, and then both are mended', () => {
+    const made = planPiece(loose(), USUAL_SHOP, { ...USUAL_SHOP.climate, tonightC: 18 }, '2026-03-05T09:00')
+    expect(made.troubles.map(t => [t.id, t.answer])).toEqual(expect.arrayContaining([['fault:old', 'mended'], [`joint:${RAIL}`, 'mended']]))
+    const time = (id: string) => made.tasks.find(t => t.id === id)!.time!
+    const opened = made.tasks.find(t => t.kind === 'open' && t.joints.includes(RAIL))!
+    const glued = made.stages.find(s => s.joints.includes(RAIL))!
+    expect(time('fault:old/off').startMin).toBeGreaterThanOrEqual(opened.time!.endMin)
+    expect(time('fault:old/line').endMin).toBeLessThanOrEqual(glued.startMin)
+    expect(phraseText(made.tasks.find(t => t.id === 'fault:old/line')!.words)).toContain('comes back by 2 mm')
+  })
+
+  it('is not undone where its joint holds, where nobody knows its glue, or while metal in it was not told', () => {
+    const of = (facts: Partial<EarlierRepair>, state?: 'solid') => asked(loose(facts, state), 'fault:old')('undo-at-joint')
+    expect(of({}, 'solid').why).toContain('holds')
+    expect([of({ glue: 'unknown' }).wants, of({ metal: 'brad' }).wants]).toEqual([true, true])
+  })
+})

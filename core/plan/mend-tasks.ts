@@ -90,7 +90,8 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
     title: say`${trouble.tag || troubleName(g.job.original, trouble)}, ${option.short}`,
     reason: option.verdict.reason,
     steps: work.steps,
-    lineOf: turn => lines.find(l => l.turn === turn)?.id,
+    // A repair at a joint is undone before that joint is spread.
+    lineOf: turn => lines.find(l => l.turn === turn)?.id ?? (trouble.kind === 'earlier-repair' && trouble.joint ? `joint:${trouble.joint}` : undefined),
     start: [...allOpen(g), ...because('order', dryFoundations(g, mend, trouble.standsOn).flatMap(lastStep))],
     // What only hardware holds is made tight when nothing near it has to move any more; webbing is strained in a frame that stands.
     last: trouble.kind === 'hardware-loose' || (trouble.kind === 'bracing-lost' && lines.length === 0),

@@ -53,12 +53,18 @@ function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
     : isRefused
       ? say`${name}: none of the mends here fits it.`
       : t.kind !== 'joint-loose'
-        ? whyNotInWood(name, inWood)
+        ? withJoint(job, t, inWood) ?? whyNotInWood(name, inWood)
         : isPlanned
           ? say`${name} has its mend, and waits for a glue that does.`
           : say`${name} cannot be closed yet: it waits for what comes apart with it.`
   const warmer = isRefused ? thatHelp(trial, [...rooms(trial), ...later(trial)], d => d.mends.some(m => m.joint === t.joint && m.chosen !== null)) : []
   return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, ...(others.length > 0 || (isPlanned && !isRefused) ? [] : [byHand])] }
+}
+
+/** A repair that comes undone with its joint waits for that joint to open. */
+function withJoint(job: Job, t: AnsweredTrouble, mend: TroubleMend | undefined): Phrase | null {
+  if (t.kind !== 'earlier-repair' || t.joint === null || !mend || mend.chosen === null) return null
+  return say`${troubleName(job.original, t)} comes undone with ${tagOf(jointOf(job.original, t.joint))}, which is not opened yet.`
 }
 
 /** The reason that decides against each mend of a trouble in the wood; or that there is none for its kind. */

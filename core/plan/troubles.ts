@@ -19,7 +19,7 @@ export function answeredTroubles({ original: piece, troubles }: Job, { mends, wo
   const undone = piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint !== null && opened.has(f.joint) && f.register === 'in-register' ? [`fault:${f.id}`] : []))
   const closed = new Set(stages.flatMap(s => s.wood))
   const inWood = wood.filter(m => m.chosen !== null && closings.filter(c => c.trouble === m.trouble).every(c => closed.has(c.id)))
-    .map(m => m.trouble).filter(id => isHome(piece, id, staged))
+    .map(m => m.trouble).filter(id => isHome(piece, id, staged) && comesUndone(piece, id, opened))
   const mended = new Set([...done.map(m => `joint:${m.joint}`), ...undone, ...inWood])
   const bracing = piece.choices.bracing
   return troubles.map((t) => {
@@ -34,6 +34,12 @@ export function answeredTroubles({ original: piece, troubles }: Job, { mends, wo
         : byBracing ? (byBracing.answer === 'restore' ? 'mended-otherwise' : 'left') : 'open'
     return { ...t, answer, why: settled?.why ?? byBracing?.why ?? '', waitsFor }
   })
+}
+
+/** Whether the joint of an earlier repair is opened; anything else has none. */
+function comesUndone(piece: Piece, trouble: string, opened: ReadonlySet<string>): boolean {
+  const fault = piece.faults.find(f => `fault:${f.id}` === trouble)
+  return fault?.kind !== 'earlier-repair' || fault.joint === null || opened.has(fault.joint)
 }
 
 /** Whether a part that is made again has all its joints in a stage; anything else has none of its own. */

@@ -26,11 +26,9 @@ const loose = (...more: Command[]) => applyAll(newChair(), [
 /** The shop of the demo, in a room that does not cool out. */
 const SHOP: Shop = { ...USUAL_SHOP, ...ShopFields.partial().parse(JSON.parse(readFileSync(new URL('../../demo/shop.json', import.meta.url), 'utf8'))) }
 
-/** The table with its split looked at, and its old repair left as it is. */
-const lookedAt = (table: Piece): Piece => applyAll(table, [
-  ...table.faults.flatMap((f): Command[] => (f.kind === 'split' ? [{ do: 'change-fault', fault: { ...f, runsOut: 'yes' } }] : [])),
-  ...table.faults.flatMap((f): Command[] => (f.kind === 'earlier-repair' ? [{ do: 'settle-trouble', trouble: `fault:${f.id}`, how: 'left', why: 'pared flush by hand' }] : [])),
-])
+/** The table with its split looked at. */
+const lookedAt = (table: Piece): Piece =>
+  applyAll(table, table.faults.flatMap((f): Command[] => (f.kind === 'split' ? [{ do: 'change-fault', fault: { ...f, runsOut: 'yes' } }] : [])))
 
 describe('three ways', () => {
   it('joints answered alike stand in one row, and what is the same in all three is marked', () => {
@@ -64,7 +62,7 @@ describe('three ways', () => {
     ['ferry-bench', ['trouble', 'glue', 'wood', 'hands', 'stages']],
     ['pursers-table', ['trouble', 'glue', 'undone', 'wood', 'hands']],
   ])('%s is done three ways that can be told apart', (name, rows) => {
-    // What the demo leaves to be looked at has been looked at: where a split ends, and an old repair left as it is.
+    // What the demo leaves to be looked at has been looked at: where a split ends.
     const piece = name === 'pursers-table' ? lookedAt(demo(name)) : demo(name)
     const found = compareWays(piece, SCHOOLS.map(s => planPiece(inSchool(piece, s), SHOP, SHOP.climate, '2026-03-05T09:00'))).rows
     expect(found.filter(r => !r.isSame).map(r => r.id)).toEqual(expect.arrayContaining(rows))

@@ -2,6 +2,7 @@ import { input, inputOf } from '../measure/figure'
 import { fitMm, joined, mm, say } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import { jointsNamedBy } from '../piece/faults'
+import { pegShapeOf } from '../piece/joint-forms'
 import type { Split } from '../piece/schema'
 import { across, along, band, polygon, type View } from '../sheet'
 import { before, cured, using, wet } from '../work'
@@ -42,7 +43,7 @@ function consider(c: WoodCase): Verdict {
   const { deepMm } = pressAcross(c, fault)
   const slotMm = openMm + CLEANED_MM
   const longMm = fault.lengthMm.value
-  const crossed = jointsNamedBy(fault).map(n => c.piece.joints.find(j => j.id === n.id)!)
+  const crossed = jointsNamedBy(fault).map(n => c.piece.joints.find(j => j.id === n.id)!).filter(j => pegShapeOf(j.form) !== null)
   return {
     fits: true,
     reason: say`${fitMm(openMm)} open, and left so: a slip of ${fitMm(slotMm)} fills it, nothing is pulled`,

@@ -1,7 +1,7 @@
 import { methodFor } from '../glue/methods'
 import { figureOf, inputOf } from '../measure/figure'
 import { mm, say } from '../measure/phrase'
-import { isMetal } from '../hardware'
+import { isHeldByHardware, isMetal } from '../hardware'
 import { findingOf, isFaulty, tagOf } from '../piece/facts'
 import type { EarlierRepair } from '../piece/schema'
 import { before, using } from '../work'
@@ -28,6 +28,9 @@ function consider(c: WoodCase): Verdict {
   const repair = repairIn(c)
   const joint = jointIn(c)
   const tag = tagOf(joint)
+  if (isHeldByHardware(c.piece, joint)) {
+    return no(say`${tag} is held by hardware: it is set back where it belongs with that, by hand`)
+  }
   if (!isFaulty(findingOf(c.piece, joint.id).state)) {
     return no(say`${tag} holds: what stands out of line there is put right with the joint’s own mend, if it is wanted`)
   }

@@ -4,7 +4,7 @@ import type { Stage } from '../glueup'
 import { tool } from '../reference/tools'
 import { handsOn, type Before, type Step, type Task } from '../work'
 import { chosenWork } from './candidates'
-import { jointOf } from './job'
+import { isApart, jointOf } from './job'
 import type { JointMend, TroubleMend } from './plan'
 import { allOpen, because, comesAfter, curedTask, isShut, openedBy, type Graph } from './task-graph'
 import { troubleName } from './trouble-words'
@@ -82,6 +82,8 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
   if (!work || !option || !trouble) return []
   const alike = g.settled.wood.filter(m => m === mend || isSameWork(g, m, mend))
   if (alike[0] !== mend) return []
+  // A repair at a joint is not undone while that joint stays shut.
+  if (trouble.kind === 'earlier-repair' && trouble.joint !== null && !isOpened(g, trouble.joint)) return []
   const lines = g.settled.closings.filter(c => c.trouble === mend.trouble)
   return chain(g, {
     trouble: mend.trouble,
@@ -113,6 +115,9 @@ function frameFitted(g: Graph): Before[] {
   })
   return because('fitted', fitted)
 }
+
+const isOpened = (g: Graph, joint: string): boolean =>
+  openedBy(g, joint).length > 0 || g.done.allOpened || g.done.opened.has(joint) || isApart(g.job.piece, joint)
 
 /** Mends without glue of what a trouble stands on: what held a split open lets go before it is closed. */
 const dryFoundations = (g: Graph, mend: TroubleMend, standsOn: readonly string[]): TroubleMend[] => g.settled.wood.filter(m =>

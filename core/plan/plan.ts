@@ -90,7 +90,7 @@ export interface Remedy {
   /** The joint to look at there, if it is one. */
   readonly joint: string | null
 }
-export type RemedyId = 'carry-to-room' | 'begin-later' | 'more-hands' | 'another-glue' | 'own-judgement' | 'measure' | 'may-open' | 'mend-by-hand' | 'clamps'
+export type RemedyId = 'carry-to-room' | 'begin-later' | 'more-hands' | 'another-glue' | 'own-judgement' | 'measure' | 'may-open' | 'mend-by-hand' | 'make-again' | 'clamps'
 
 /** Something that has to be so before glue is spread. */
 export interface Gate {

@@ -4,7 +4,9 @@ import { joined, NOTHING, q, say, type Phrase } from '../measure/phrase'
 import { describeWallTime, formatWallTime, MIN_PER_DAY } from '../measure/wall-time'
 import { apply } from '../piece/apply'
 import type { Command } from '../piece/commands'
+import { bendOf } from '../mend/bend'
 import { tagOf } from '../piece/facts'
+import { nameOf } from '../piece/names'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { settle, type Draft } from './draft'
 import { jointOf, jointsToMend, withChoices, type Job } from './job'
@@ -53,12 +55,26 @@ function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
     : isRefused
       ? say`${name}: none of the mends here fits it.`
       : t.kind !== 'joint-loose'
-        ? withJoint(job, t, inWood) ?? whyNotInWood(name, inWood)
+        ? outOfLine(name, t, draft) ?? withJoint(job, t, inWood) ?? whyNotInWood(name, inWood)
         : isPlanned
           ? say`${name} has its mend, and waits for a glue that does.`
           : say`${name} cannot be closed yet: it waits for what comes apart with it.`
+  const again = t.kind === 'break' && inWood !== undefined && inWood.chosen === null && isBent(job, t.part)
+    ? [atStep('make-again', say`Or make it again: take the break off and say that the ${nameOf(job.original, t.part!)} is missing; sawn, steamed or laminated it is then planned`, 'take-in')]
+    : []
   const warmer = isRefused ? thatHelp(trial, [...rooms(trial), ...later(trial)], d => d.mends.some(m => m.joint === t.joint && m.chosen !== null)) : []
-  return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, ...(others.length > 0 || (isPlanned && !isRefused) ? [] : [byHand])] }
+  return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, ...again, ...(others.length > 0 || (isPlanned && !isRefused) ? [] : [byHand])] }
+}
+
+const isBent = (job: Job, part: string | null): boolean => job.original.parts.some(p => p.id === part && bendOf(p) !== null)
+
+/** A joint that holds out of its line is left alone until somebody picks its mend, or says why it stays. */
+function outOfLine(name: string, t: AnsweredTrouble, draft: Draft): Phrase | null {
+  if (t.kind !== 'out-of-register') return null
+  const options = draft.mends.find(m => m.joint === t.joint)?.options ?? []
+  const would = options.find(o => o.verdict.fits)
+  if (would) return say`${name} holds, and is left alone: pick “${would.label}” if it is to be set right, or say why it stays.`
+  return options.length === 0 ? null : say`${name}: ${joined(options.map((o): Phrase => say`${o.label.toLowerCase()}: ${o.verdict.reason}`), '; ')}.`
 }
 
 /** A repair that comes undone with its joint waits for that joint to open. */

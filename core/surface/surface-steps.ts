@@ -1,4 +1,4 @@
-import { q, say, type Phrase } from '../measure/phrase'
+import { say, type Phrase } from '../measure/phrase'
 import type { Finish, SurfaceAim } from '../piece/words'
 import { speciesNamed } from '../reference/species'
 import { tool, type ToolId, type ToolUse } from '../reference/tools'
@@ -98,7 +98,7 @@ function plugs(marks: readonly Mark[]): SurfaceStep[] {
   if (own.length === 0) return []
   return [step(
     'plugs', own, sum(own, m => m.holes * MINUTES.hole), PLUG_SETS_MIN, 'Holes plugged',
-    say`Where metal came out: a plug of the part’s own wood in each of ${q(sum(own, m => m.holes), 'count')}, face grain, its grain with the part’s, glued; pared flush when it has set, from its edge to its middle.`,
+    say`Where metal came out, ${sum(own, m => m.holes) === 1 ? 'a plug' : `${sum(own, m => m.holes)} plugs`} of the part’s own wood: face grain, its grain with the part’s, glued; pared flush when it has set, from its edge to its middle.`,
     say`A plug takes colour as the wood does; filler does not.`, 'chisel', 'mallet',
   )]
 }

@@ -7,7 +7,8 @@ const route = useRoute()
 const onPaper = computed(() => (trouble ? `/sheet/${String(route.params.id)}?trouble=${encodeURIComponent(trouble)}` : null))
 const { len } = useUnits()
 const id = useId()
-const MARGIN_MM = 9
+/** White round a view, so that its figures are not cut off: at least so much, millimetres, and of a long one this share. */
+const [MARGIN_MM, MARGIN_SHARE] = [9, 0.05]
 /** How large a view usually is on the screen, and how high its letters are there, pixels. */
 const [VIEW_PX, LETTER_PX] = [280, 12]
 const lettersMm = (view: View) => Math.max(2.6, LETTER_PX * Math.max(box(view).h, box(view).w) / (sheet.views.length === 1 || isLong(view) ? 2 * VIEW_PX : VIEW_PX))
@@ -16,7 +17,9 @@ const isLong = (view: View) => box(view).w > 4 * box(view).h
 
 const box = (view: View) => {
   const { from, to } = boxOf(view)
-  return { x: from[0] - MARGIN_MM, y: -to[1] - MARGIN_MM, w: to[0] - from[0] + 2 * MARGIN_MM, h: to[1] - from[1] + 2 * MARGIN_MM }
+  const [w, h] = [to[0] - from[0], to[1] - from[1]]
+  const margin = Math.max(MARGIN_MM, MARGIN_SHARE * Math.max(w, h))
+  return { x: from[0] - margin, y: -to[1] - margin, w: w + 2 * margin, h: h + 2 * margin }
 }
 /** Views share a row by their widths, so that all are about as large; on a phone they stand under each other. */
 const share = (view: View) => Math.round(box(view).w)

@@ -44,9 +44,9 @@ function viewFrom(pattern: Pattern, side: Side): View {
     dimensions: [
       along(0, lengthMm, -mostMm, rowMm, written(lengthMm)),
       ...tenons.flatMap(([end, e]): Dimension[] => (end === 'first'
-        ? [along(-e.tenonMm, 0, -mostMm, rowMm, written(e.tenonMm)), across(-e.tenonMm, e.tenonThickMm, 6, written(e.tenonThickMm))]
+        ? [along(-e.tenonMm, 0, -mostMm, rowMm, written(e.tenonMm)), across(-e.tenonMm, e.tenonThickMm, 0.8 * rowMm, written(e.tenonThickMm))]
         : [along(lengthMm, lengthMm + e.tenonMm, -mostMm, rowMm, written(e.tenonMm))])),
-      ...shown.map(s => across(s.atMm, s.thickMm, -4, written(s.thickMm))),
+      ...shown.map(s => across(s.atMm, s.thickMm, -0.8 * rowMm, written(s.thickMm))),
       ...shown.slice(1).map((s, i) => along(0, s.atMm, -mostMm, rowMm * (2 + i), written(s.atMm))),
       ...bores.slice(0, MOST_WRITTEN).map((b, i) => along(0, b.atMm, mostMm, -rowMm * (1 + i), written(b.atMm))),
     ],

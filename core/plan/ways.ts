@@ -46,7 +46,7 @@ export function compareWays(piece: Piece, plans: readonly Plan[]): Ways {
     whole('glue', gluesOf),
     whole('opened', plan => say`${q(openedBy(plan), 'count')} of ${q(presentJoints(piece).length, 'count')}`),
     whole('undone', plan => undoneBy(piece, plan)),
-    whole('wood', plan => say`${q(worksOf(plan).reduce((sum, { work }) => sum + work.removedCm3, 0), 'cm3')}`),
+    whole('wood', woodLost),
     row('weakest', [], holds.map(h => (h ? say`${h.name}, ${holdClass(h.low, h.high)}` : say`nothing is mended`))),
     whole('hands', plan => say`${q(plan.cost.lines.find(l => l.id === 'hands')?.amount.value ?? 0, 'h')}`),
     whole('stages', plan => say`${q(plan.stages.length, 'count')}`),
@@ -75,6 +75,13 @@ function overlap(a: { low: number, high: number }, b: { low: number, high: numbe
 export function holdClass(low: number, high: number): string {
   const middle = (low + high) / 2
   return middle > 0.8 ? 'good' : middle > 0.65 ? 'fair to good' : middle > 0.5 ? 'low to fair' : 'low'
+}
+
+/** Less than this is what a scraper takes. */
+const NO_WOOD_CM3 = 0.005
+function woodLost(plan: Plan): Phrase {
+  const cm3 = worksOf(plan).reduce((sum, { work }) => sum + work.removedCm3, 0)
+  return cm3 < NO_WOOD_CM3 ? say`none` : say`${q(cm3, 'cm3')}`
 }
 
 const sameText = (a: Phrase, b: Phrase): boolean => JSON.stringify(a) === JSON.stringify(b)

@@ -91,9 +91,10 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
         <tbody>
           <tr v-for="({ line, clamp }, i) in stage.clamps" :key="i">
             <td>
-              <label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${i}`)" @change="flip(`${stage.number} ${i}`)"> {{ clampWords(piece, line) }}</label><span v-if="line.needsCaul" class="small soft"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span>
-              <span v-if="line.roundMm" class="small soft">on a round part of {{ len(line.roundMm) }}: a notched caul, or the jaw rolls off</span>
-              <span v-if="line.curve" class="small soft">on a bend: cauls to its curve, a hollow one outside and a rounded one inside</span>
+              <label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${i}`)" @change="flip(`${stage.number} ${i}`)"> {{ clampWords(piece, line) }}</label>
+              <span v-if="line.needsCaul" class="small soft on"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span>
+              <span v-if="line.roundMm" class="small soft on">on a round part of {{ len(line.roundMm) }}: a notched caul, or the jaw rolls off</span>
+              <span v-if="line.curve" class="small soft on">on a bend: cauls to its curve, a hollow one outside and a rounded one inside</span>
               <details v-if="caulFor(line)" class="caul">
                 <summary>Caul, to saw from</summary>
                 <SheetDrawing :sheet="caulSheet(caulFor(line)!, `Caul for ${clampWords(piece, line)}`)" :name="`${piece.id}-caul-${stage.number}-${i + 1}`" />
@@ -129,6 +130,8 @@ section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-to
 .figures { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 0 28px; }
 .figures div { display: flex; justify-content: space-between; gap: 12px; border-bottom: 1px solid var(--rule); padding: 5px 0; }
 .figures dt { color: var(--soft); font-size: 13px; }
+/* What a clamp stands on, a line each. */
+.on { display: block; }
 .tick { display: flex; gap: 8px; align-items: center; min-height: 32px; }
 .tick input { width: 20px; height: 20px; accent-color: var(--ink); }
 .return { border-left: 4px solid var(--blue); padding-left: 12px; }

@@ -81,7 +81,7 @@ export function chapel(): Piece {
   ])
   return give(tested(start, { ticks: ['left-stretcher--left-front-leg'], gives: ['cross-stretcher--left-stretcher'] }), [
     fault({ kind: 'break', parted: 'apart', joint: null, id: 'broken-leg', part: 'left-front-leg', along: 0.3, turnDeg: 90, angleDeg: measured(58), fibreDeg: measured(46), surface: 'ragged', gapMm: measured(0.6), lostPct: measured(12), through: [], note: 'just below the ring' }),
-    gap('cross-stretcher--left-stretcher', 'round', 0.12), glue('cross-stretcher--left-stretcher', 'protein'), way('cross-stretcher--left-stretcher', 'turns')[0]!, glue('left-stretcher--left-front-leg', 'protein'),
+    gap('cross-stretcher--left-stretcher', 'round', 0.14), glue('cross-stretcher--left-stretcher', 'protein'), way('cross-stretcher--left-stretcher', 'turns')[0]!, glue('left-stretcher--left-front-leg', 'protein'),
   ])
 }
 

@@ -27,8 +27,8 @@ export async function loadDemo(url: string, today: string): Promise<boolean> {
 }
 
 /** A shop as what somebody would tell who comes to one with the usual settings. */
-function asChanges({ name, school, hands, opensMin, closesMin, climate, rooms, rack, shelf, bitsMm, prices, store }: Shop): ShopChange[] {
-  const fields = Object.entries({ name, school, hands, opensMin, closesMin, bitsMm }).map(([field, value]) => ({ do: 'set', field, value }) as ShopChange)
+function asChanges({ name, school, hands, opensMin, closesMin, daysOff = [], climate, rooms, rack, shelf, bitsMm, prices, store }: Shop): ShopChange[] {
+  const fields = Object.entries({ name, school, hands, opensMin, closesMin, daysOff, bitsMm }).map(([field, value]) => ({ do: 'set', field, value }) as ShopChange)
   return [
     ...fields, { do: 'set-climate', climate },
     { do: 'set-prices', prices },

@@ -42,6 +42,7 @@ const SCHOOL_WORDS = { conserve: 'Protein glue everywhere, as little opened as p
 const offlineWords = isSecureContext
   ? 'Pages open here without the server too, and what is entered waits until it is back.'
   : 'Over plain http a page cannot be opened without the server; one that is open works on, and what is entered waits until it is back.'
+const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'].map((label, value) => ({ label, value }))
 const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
 </script>
 
@@ -80,6 +81,20 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
       <div class="line"><label for="school">School</label><PickOne id="school" :model-value="settings.school" :items="SCHOOL_ITEMS" @update:model-value="keep('school', { do: 'set', field: 'school', value: $event as Shop['school'] })" /><span class="small soft">{{ SCHOOL_WORDS[settings.school] }}</span></div>
       <div class="line"><label for="hands">Pairs of hands at a glue-up</label><UInput id="hands" :model-value="String(settings.hands)" class="w-20" :aria-invalid="Boolean(errors.hands)" @change="(e: Event) => number('hands', value(e), n => ({ do: 'set', field: 'hands', value: n }))" /><span v-if="errors.hands" class="field-error" role="alert">{{ errors.hands }}</span></div>
       <div class="line"><label for="opens">Opens, closes</label><span><UInput id="opens" type="time" :model-value="clock(settings.opensMin)" class="w-32" @change="(e: Event) => hours('opensMin', value(e))" /> <UInput type="time" aria-label="Closes" :model-value="clock(settings.closesMin)" class="w-32" @change="(e: Event) => hours('closesMin', value(e))" /></span><span v-if="errors.closesMin || errors.opensMin" class="field-error" role="alert">{{ errors.closesMin || errors.opensMin }}</span></div>
+      <div class="line">
+        <label for="days-off">Days off</label>
+        <USelectMenu
+          id="days-off"
+          multiple
+          :search-input="false"
+          value-key="value"
+          :items="WEEKDAYS"
+          :model-value="settings.daysOff ?? []"
+          placeholder="none"
+          class="w-72"
+          @update:model-value="(days: number[]) => keep('daysOff', { do: 'set', field: 'daysOff', value: [...days].sort() })" />
+        <span v-if="errors.daysOff" class="field-error" role="alert">{{ errors.daysOff }}</span>
+      </div>
     </section>
     <section aria-labelledby="device">
       <h2 id="device">This device</h2>

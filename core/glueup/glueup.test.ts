@@ -97,3 +97,19 @@ describe('the clock', () => {
     expect(late!.clampsOffMin).toBeGreaterThanOrEqual(at('16:00') + 1440)
   })
 })
+
+describe('days off', () => {
+  const hours = { opensMin: 480, closesMin: 1080, daysOff: [0] }
+  // The 7th of March 2026 is a Saturday.
+  const at = (text: string) => parseWallTime(text)
+
+  it('Saturday after closing is Monday at eight; Sunday at noon as well; a job begun on Saturday ends on Monday', () => {
+    expect(nextWorkingMin(hours, at('2026-03-07T18:30'))).toBe(at('2026-03-09T08:00'))
+    expect(nextWorkingMin(hours, at('2026-03-08T12:00'))).toBe(at('2026-03-09T08:00'))
+    expect(nextWorkingMin(hours, at('2026-03-07T17:00'), 90)).toBe(at('2026-03-09T08:00'))
+    // An hour is left on Saturday, half an hour of it goes into Monday.
+    expect(workUntilMin(hours, at('2026-03-07T17:00'), 90)).toBe(at('2026-03-09T08:30'))
+    expect(nextWorkingMin({ ...hours, daysOff: [] }, at('2026-03-07T18:30'))).toBe(at('2026-03-08T08:00'))
+    expect(nextWorkingMin({ ...hours, daysOff: [0, 1, 2, 3, 4, 5] }, at('2026-03-08T12:00'))).toBe(at('2026-03-14T08:00'))
+  })
+})

@@ -1,7 +1,7 @@
 import { handOut, wholeRack, type HandedOut, type RackClamp } from '../clamping'
 import { clampTime, minutesToCure } from '../glue/climate'
 import { figureOf, type Figure } from '../measure/figure'
-import { MIN_PER_DAY, minuteOfDay } from '../measure/wall-time'
+import { MIN_PER_DAY, minuteOfDay, weekdayOf } from '../measure/wall-time'
 import type { GlueId } from '../piece/words'
 import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
@@ -25,8 +25,21 @@ export interface ScheduledStage extends Stage {
   readonly glues: readonly GlueId[]
 }
 
-/** The next moment within opening hours at which `lengthMin` fits before closing; longer jobs start when the shop opens. */
-export function nextWorkingMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMin: number, lengthMin = 0): number {
+/** When somebody is there. */
+type Hours = Pick<Shop, 'opensMin' | 'closesMin' | 'daysOff'>
+const DAYS_A_WEEK = 7
+
+/** The next moment within opening hours of a working day at which `lengthMin` fits before closing; longer jobs start when the shop opens. */
+export function nextWorkingMin(hours: Hours, fromMin: number, lengthMin = 0): number {
+  const at = withinHours(hours, fromMin, lengthMin)
+  const isOff = (min: number) => hours.daysOff?.includes(weekdayOf(min)) ?? false
+  if (!isOff(at)) return at
+  const midnight = at - minuteOfDay(at)
+  const days = Array.from({ length: DAYS_A_WEEK }, (_, i) => midnight + (i + 1) * MIN_PER_DAY)
+  return (days.find(day => !isOff(day)) ?? midnight) + hours.opensMin
+}
+
+function withinHours(hours: Hours, fromMin: number, lengthMin: number): number {
   const t = minuteOfDay(fromMin)
   const day = fromMin - t
   if (t < hours.opensMin) return day + hours.opensMin
@@ -35,7 +48,7 @@ export function nextWorkingMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, from
 }
 
 /** When hands-on work of a length is done, working only while the shop is open. */
-export function workUntilMin(hours: Pick<Shop, 'opensMin' | 'closesMin'>, fromMin: number, lengthMin: number): number {
+export function workUntilMin(hours: Hours, fromMin: number, lengthMin: number): number {
   let [t, left] = [nextWorkingMin(hours, fromMin), lengthMin]
   for (;;) {
     const today = hours.closesMin - minuteOfDay(t)

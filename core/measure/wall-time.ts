@@ -29,6 +29,9 @@ export const clockOf = (wallMin: number): string => lightFormat(dateOf(wallMin),
 /** Minutes since midnight, from 0 to under 1440, fractions kept. */
 export const minuteOfDay = (wallMin: number): number => ((wallMin % MIN_PER_DAY) + MIN_PER_DAY) % MIN_PER_DAY
 
+/** Day of the week, 0 for Sunday. */
+export const weekdayOf = (wallMin: number): number => getDay(dateOf(wallMin))
+
 /** `Thu 08:00`, with the date once it is more than six days from the reference. */
 export function describeWallTime(wallMin: number, fromMin: number): string {
   const days = differenceInCalendarDays(dateOf(wallMin), dateOf(fromMin))

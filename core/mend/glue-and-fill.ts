@@ -1,8 +1,8 @@
-import { CLOSES_MM, LOST_MUCH_PCT, readBreak } from '../condition/breaks'
+import { CLOSES_MM, LOST_MUCH_PCT } from '../condition/breaks'
 import { fitMm, q, say } from '../measure/phrase'
 import { inputOf } from '../measure/figure'
 import { before, using, wet } from '../work'
-import { faceWork, lookFirst, spoiltFace } from './glue-break'
+import { faceWork, flatToFibres } from './glue-break'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { breakOf, notYet, partIn, type WoodCase } from './wood-case'
 
@@ -25,13 +25,8 @@ const MOST_LOST_PCT = 35
 
 function consider(c: WoodCase): Verdict {
   const fault = breakOf(c)
-  const refused = spoiltFace(fault) ?? lookFirst(c, fault)
-  if (refused) return refused
-  const worst = readBreak(c.piece, fault).fibre
-  const worstDeg = worst.high ?? worst.value
-  if (fault.angleDeg.basis === 'measured' && worstDeg > STEEPEST_DEG) {
-    return no(say`${q(worstDeg, 'deg')} to the fibres at worst, over ${q(STEEPEST_DEG, 'deg')}: fill carries nothing across it`)
-  }
+  const worstDeg = flatToFibres(c, STEEPEST_DEG, say`fill carries nothing across it`)
+  if (typeof worstDeg !== 'number') return worstDeg
   const lost = fault.lostPct
   if (lost === null) return notYet(say`say how much of its face is lost: it decides whether glue alone will do`)
   if (lost.value <= LOST_MUCH_PCT && fault.surface !== 'crushed') {

@@ -1,5 +1,5 @@
 import { ALONG_DEG, CLOSES_MM, LOST_MUCH_PCT, readBreak } from '../condition/breaks'
-import { fitMm, q, say } from '../measure/phrase'
+import { fitMm, q, say, type Phrase } from '../measure/phrase'
 import { isMetal, WAYS_OUT } from '../hardware'
 import type { Break, Hold } from '../piece/schema'
 import { READ_WITHIN_MM } from '../wood/fit'
@@ -72,6 +72,20 @@ function consider(c: WoodCase): Verdict {
   if (gapMm > CLOSES_MM) return no(say`${fitMm(gapMm)} stay open: glue alone wants it closed to ${fitMm(CLOSES_MM)}`)
   if (gapMm > c.glueGapMm + READ_WITHIN_MM + 1e-9) return no(say`the glue bridges ${fitMm(c.glueGapMm)}, it closes to ${fitMm(gapMm)}`)
   return { fits: true, reason: say`${q(worst, 'deg')} to the fibres at worst, and it closes to ${fitMm(gapMm)}`, ...faceWork(c, 'good') }
+}
+
+/**
+ * The worst angle of a break to the fibres, where it is looked at, its faces will do and it lies flat enough to them; else why not.
+ * @param because what a steeper one is refused for, told after the figures
+ */
+export function flatToFibres(c: WoodCase, steepestDeg: number, because: Phrase): number | Verdict {
+  const fault = breakOf(c)
+  const refused = spoiltFace(fault) ?? lookFirst(c, fault)
+  if (refused) return refused
+  const { fibre } = readBreak(c.piece, fault)
+  const worstDeg = fibre.high ?? fibre.value
+  if (worstDeg > steepestDeg) return no(say`${q(worstDeg, 'deg')} to the fibres at worst, over ${q(steepestDeg, 'deg')}: ${because}`)
+  return worstDeg
 }
 
 /** Cleaning, closing and pressing of a break's own faces, as every mend of it begins. */

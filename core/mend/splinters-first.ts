@@ -1,8 +1,8 @@
-import { CLOSES_MM, LOST_MUCH_PCT, readBreak } from '../condition/breaks'
+import { CLOSES_MM, LOST_MUCH_PCT } from '../condition/breaks'
 import { fitMm, q, say } from '../measure/phrase'
 import { figureOf, input, inputOf } from '../measure/figure'
 import { before, using, wet } from '../work'
-import { faceWork, lookFirst, spoiltFace } from './glue-break'
+import { faceWork, flatToFibres } from './glue-break'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { breakOf, notYet, partIn, type WoodCase } from './wood-case'
 
@@ -27,13 +27,8 @@ const SPLINTERED = 0.3
 
 function consider(c: WoodCase): Verdict {
   const fault = breakOf(c)
-  const refused = spoiltFace(fault) ?? lookFirst(c, fault)
-  if (refused) return refused
-  const worst = readBreak(c.piece, fault).fibre
-  const worstDeg = worst.high ?? worst.value
-  if (worstDeg > STEEPEST_DEG) {
-    return no(say`${q(worstDeg, 'deg')} to the fibres at worst, over ${q(STEEPEST_DEG, 'deg')}: its splinters are short, and something has to pass through it`)
-  }
+  const worstDeg = flatToFibres(c, STEEPEST_DEG, say`its splinters are short, and something has to pass through it`)
+  if (typeof worstDeg !== 'number') return worstDeg
   if (!fault.fibreDeg && !partIn(c).grainOneIn) return notYet(say`the slope of the grain there decides: 1 in how much`)
   const lost = fault.lostPct
   if (lost === null) return notYet(say`say how much of its face is lost: splinters that are gone cannot be laid back`)

@@ -6,7 +6,7 @@ import { faultsOfPlan } from '../../tests/fixtures/validate-plan'
 import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import { orThrow } from '../measure/result'
-import { parseWallTime } from '../measure/wall-time'
+import { parseWallTime, weekdayOf } from '../measure/wall-time'
 import type { Command } from '../piece/commands'
 import { newHold } from '../piece/new-hold'
 import { readPieceFile } from '../piece/file'
@@ -57,6 +57,13 @@ describe('the schoolroom chair', () => {
     const modern = applyAll(found, [{ do: 'describe', intake: { age: 'modern', finish: 'lacquer' } }])
     const hurried = planPiece(modern, onlyPva, { nowC: 30, nowRhPct: 30, tonightC: 25 }, START)
     for (const s of hurried.stages) expect(s.working.value <= hurried.glue.chosen!.open.value * 0.75 || texts(hurried.stops.map(s => s.why)).includes(`Stage ${s.number} needs`)).toBe(true)
+  })
+  it('on days off nobody works, spreads, takes clamps off or hands the piece over: begun on a Friday afternoon it goes on on Monday', () => {
+    const late = planPiece(found, { ...shop, daysOff: [0, 6] }, { ...shop.climate, tonightC: 16 }, '2026-03-06T15:00')
+    const moments = [...late.tasks.flatMap(t => t.time?.startMin ?? []), ...late.stages.flatMap(s => [s.startMin, s.clampsOffMin]), late.returnMin!]
+    expect(late.returnMin).not.toBeNull()
+    for (const min of moments) expect([0, 6]).not.toContain(weekdayOf(min))
+    expect(late.returnMin!).toBeGreaterThanOrEqual(parseWallTime('2026-03-09T08:00'))
   })
   it('too few clamps are said, not hidden', () => {
     const bare = planPiece(found, { ...shop, rack: [] }, shop.climate, START)

@@ -63,6 +63,8 @@ export const ShopFields = z.strictObject({
   hands: z.number().int().min(1, 'must be at least 1').max(6, 'must be 6 at most'),
   opensMin: z.number().int().min(0).max(1439),
   closesMin: z.number().int().min(0).max(1440),
+  /** Days of the week on which nobody works, 0 for Sunday; left out where every day is a working day. */
+  daysOff: z.array(z.number().int().min(0).max(6)).max(6, 'must leave a day to work on').optional(),
   climate: Climate,
   rooms: z.array(Room).max(12),
   rack: z.array(RackRow).max(100),

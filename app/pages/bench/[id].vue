@@ -2,6 +2,7 @@
 import { formatBit } from '#core/measure/length'
 import { useIntervalFn } from '@vueuse/core'
 import { describeDuration, describeWallTime, formatWallTime, MIN_PER_DAY, minuteOfDay, parseWallTime } from '#core/measure/wall-time'
+import { nextWorkingMin } from '#core/glueup'
 import type { PieceEvent } from '#core/piece/schema'
 import { benchSteps, eventOf, gatesFor, gatesOfTask, glueTask, PHASES } from '#core/plan'
 import { TOOLS, type ToolUse } from '#core/reference/tools'
@@ -67,13 +68,13 @@ function begin(): void {
   log({ kind: 'begun', of: [...task.facts] })
   inView.value = task.id
 }
-/** Until the shop opens tomorrow. */
+/** Until the shop opens on the next working day. */
 function putOff(): void {
   const task = step.value
   if (!task) return
   go(1)
   const atMin = parseWallTime(wallNow())
-  const tomorrowMin = atMin - minuteOfDay(atMin) + MIN_PER_DAY + shop.settings.opensMin
+  const tomorrowMin = nextWorkingMin(shop.settings, atMin - minuteOfDay(atMin) + MIN_PER_DAY)
   log({ kind: 'put-off', of: [...task.facts], until: formatWallTime(tomorrowMin) })
 }
 /** A press too many is taken back, and what it ticked comes into view again. */

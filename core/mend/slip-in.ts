@@ -37,6 +37,9 @@ function consider(c: WoodCase): Verdict {
   const fault = faultOf(c) as Split
   if (fault.runsOut === 'not-seen') return notYet(say`nobody has looked where it ends: a light along it, from both faces`)
   if (fault.openMm === null) return notYet(say`measure how wide it stands open by itself`)
+  if (isStillHeld(c)) {
+    return notYet(say`what holds the wood across its grain keeps it open: free that first and tell it done, then measure how wide it stands by itself`)
+  }
   const openMm = fault.openMm.value
   if (openMm < LEAST_MM) return no(say`${fitMm(openMm)} open: glue alone, pressed closed; no slip is so thin`)
   if (openMm > MOST_MM) return no(say`${mm(openMm)} open: wood is gone there, and wants a piece of its own shape`)
@@ -83,6 +86,12 @@ function consider(c: WoodCase): Verdict {
       strength: 'fair',
     },
   }
+}
+
+/** Whether the board was split by being held fast and nobody has freed it yet: freed, it may close by itself. */
+function isStillHeld({ piece, trouble }: WoodCase): boolean {
+  const held = trouble.standsOn.filter(id => id.startsWith('part:'))
+  return held.some(id => !piece.events.some(e => e.kind === 'done' && e.of.some(fact => fact.startsWith(`${id}/`))))
 }
 
 /** The slip from its face and from its end. */

@@ -79,6 +79,21 @@ describe('what each is listed as, in an order that works', () => {
   })
 })
 
+describe('a top that its screws split', () => {
+  it('is freed before anything is filled: no slip while it is held, and one can be let in once it is free and still stands open', () => {
+    const held = job('top-split-by-its-screws')
+    const made = plan(held)
+    expect(made.woodMends.find(m => m.trouble === 'part:top')!.chosen).toBe('let-it-move')
+    expect(made.woodMends.find(m => m.trouble === 'fault:across-the-top')!.chosen).toBeNull()
+    expect(made.stages).toEqual([])
+    expect(made.returnMin).toBeNull()
+    const steps = made.tasks.filter(t => t.id.startsWith('part:top/'))
+    expect(steps.length).toBeGreaterThan(0)
+    const freed = applyAll(held, [{ do: 'log-event', event: { id: 'freed', at: '2026-03-05T11:00', kind: 'done', stage: null, of: steps.flatMap(t => t.facts), note: '' } }])
+    expect(plan(freed).woodMends.find(m => m.trouble === 'fault:across-the-top')!.chosen).toBe('slip-in')
+  })
+})
+
 describe('what the wood’s own mends are', () => {
   it('a split arm is closed before the joint in it, which then has its turn', () => {
     const made = plan(job('arm-split-along'))

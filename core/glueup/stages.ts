@@ -68,7 +68,7 @@ export interface Ties {
 /** Counted against a split that breaks what belongs together, minutes: more than any overrun. */
 const FORBIDDEN_MIN = 100_000
 
-/** Above this many closings every split is no longer tried; they are then joined greedily. */
+/** Up to so many closings every split is tried. */
 const MOST_NODES_EXACT = 12
 
 /**
@@ -180,6 +180,13 @@ function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly 
     const parent = [...Array(i).keys()].reverse().find(k => holdsAll(moves[k]!.parts, partsOf(m)) || holdsAll(moves[k]!.from, partsOf(m)))
     return { joints: m.joints, wood: halves(m).filter(w => w.turn === 1), parent: parent ?? (i === 0 ? null : 0) }
   })
+  // What only hangs by its fixings is slid home with the rest, and screwed when the glue beside it has cured.
+  for (const [i, node] of [...nodes.entries()]) {
+    const fixed = node.joints.filter(id => isFixing(piece, id))
+    if (fixed.length === 0 || (fixed.length === node.joints.length && node.wood.length === 0)) continue
+    nodes.push({ joints: fixed, wood: [], parent: node.parent })
+    nodes[i] = { ...node, joints: node.joints.filter(id => !fixed.includes(id)), parent: nodes.length - 1 }
+  }
   // The later lines of a break’s mend come between its faces and whatever closes over them.
   for (const later of wood.filter(w => w.when === 'in-turn' && w.turn > 1).sort((a, b) => a.turn - b.turn)) {
     const first = nodes.findIndex(n => n.wood.some(w => w.trouble === later.trouble))
@@ -192,6 +199,8 @@ function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly 
   for (const joints of onTheirOwn) nodes.push({ joints, wood: [], parent: root < 0 ? null : root })
   return nodes
 }
+
+const isFixing = (piece: Piece, id: string): boolean => { const j = piece.joints.find(x => x.id === id)!; return j.form.kind === 'fixing' && isScrewedHome(piece, j) }
 
 const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean => [...parts].every(p => body.includes(p))
 
@@ -228,26 +237,75 @@ function closable(nodes: readonly Node[], undecided: ReadonlySet<string>): Node[
   return kept.map((i): Node => ({ ...nodes[i]!, parent: place.get(nodes[i]!.parent ?? -1) ?? null }))
 }
 
-/** All ways of cutting the tree into connected groups: least overrun, then fewest groups, then the most spare time in the tightest. */
-function bestSplit(nodes: readonly Node[], judge: (members: readonly number[]) => { over: number, share: number }): number[][] {
+interface Judgement { readonly over: number, readonly share: number }
+interface Split { readonly groups: readonly (readonly number[])[], readonly over: number, readonly share: number }
+
+/** Ways of cutting a tree into connected groups: least overrun, then fewest groups, then the most spare time in the tightest. */
+function bestSplit(nodes: readonly Node[], judge: (members: readonly number[]) => Judgement): readonly (readonly number[])[] {
   if (nodes.length === 0) return []
-  const edges = nodes.flatMap((n, i) => (n.parent === null ? [] : [i]))
-  const exact = nodes.length <= MOST_NODES_EXACT
-  const masks = exact ? 2 ** edges.length : 2
-  let best: { groups: number[][], over: number, share: number } | null = null
-  for (let mask = 0; mask < masks; mask++) {
-    const groups = groupsFor(nodes, edges, exact ? mask : mask === 0 ? 0 : 2 ** edges.length - 1)
-    const judged = groups.map(judge)
-    const over = judged.reduce((sum, j) => sum + j.over, 0)
-    const share = Math.max(...judged.map(j => j.share))
-    if (!best || over < best.over - 1e-9 || (Math.abs(over - best.over) < 1e-9 && (groups.length < best.groups.length || (groups.length === best.groups.length && share < best.share)))) best = { groups, over, share }
+  const judged = (cut: ReadonlySet<number>): Split => {
+    const groups = groupsFor(nodes, cut)
+    const all = groups.map(judge)
+    return { groups, over: all.reduce((sum, j) => sum + j.over, 0), share: Math.max(...all.map(j => j.share)) }
   }
-  return best!.groups
+  const edges = nodes.flatMap((n, i) => (n.parent === null ? [] : [i]))
+  return (nodes.length <= MOST_NODES_EXACT ? bestOfAll(edges, judged) : climbed(edges, joinedUp(nodes, edges, judge), judged)).groups
 }
 
-/** Groups left when the edges of `mask` are cut; a cut edge puts a closing in a stage before its parent's. */
-function groupsFor(nodes: readonly Node[], edges: readonly number[], mask: number): number[][] {
-  const cut = new Set(edges.filter((_, bit) => Math.floor(mask / 2 ** bit) % 2 === 1))
+const isBetter = (a: Split, b: Split): boolean =>
+  a.over < b.over - 1e-9 || (Math.abs(a.over - b.over) < 1e-9 && (a.groups.length < b.groups.length || (a.groups.length === b.groups.length && a.share < b.share - 1e-9)))
+
+function bestOfAll(edges: readonly number[], judged: (cut: ReadonlySet<number>) => Split): Split {
+  let best: Split | null = null
+  for (let mask = 0; mask < 2 ** edges.length; mask++) {
+    const split = judged(new Set(edges.filter((_, bit) => Math.floor(mask / 2 ** bit) % 2 === 1)))
+    if (!best || isBetter(split, best)) best = split
+  }
+  return best!
+}
+
+/**
+ * From the outermost closings inward each takes in what hangs on it, the lightest first, as long as it all stays within its
+ * time and the rack: with times that only add up no split has fewer groups.
+ */
+function joinedUp(nodes: readonly Node[], edges: readonly number[], judge: (members: readonly number[]) => Judgement): Set<number> {
+  const cut = new Set(edges)
+  const groupOf = new Map(nodes.map((_, i) => [i, [i]]))
+  const deepestFirst = [...nodes.keys()].sort((a, b) => depthOf(nodes, b) - depthOf(nodes, a) || a - b)
+  for (const head of deepestFirst) {
+    const below = edges.filter(i => nodes[i]!.parent === head).sort((a, b) => judge(groupOf.get(a)!).share - judge(groupOf.get(b)!).share || a - b)
+    for (const child of below) {
+      const apart = judge(groupOf.get(head)!).over + judge(groupOf.get(child)!).over
+      const together = [...groupOf.get(head)!, ...groupOf.get(child)!]
+      if (judge(together).over > apart + 1e-9) continue
+      groupOf.set(head, together)
+      cut.delete(child)
+    }
+  }
+  return cut
+}
+
+/** One cut more or less, or one moved from an edge to another, as long as that is better. */
+function climbed(edges: readonly number[], start: ReadonlySet<number>, judged: (cut: ReadonlySet<number>) => Split): Split {
+  let [cut, best] = [new Set(start), judged(start)]
+  for (let isChanged = true; isChanged;) {
+    isChanged = false
+    const isCut = (e: number) => cut.has(e)
+    const changes = [...edges.map(e => [e]), ...edges.filter(isCut).flatMap(from => edges.filter(e => !isCut(e)).map(to => [from, to]))]
+    for (const change of changes) {
+      const next = new Set(cut)
+      for (const e of change) if (!next.delete(e)) next.add(e)
+      const split = judged(next)
+      if (!isBetter(split, best)) continue
+      ;[cut, best, isChanged] = [next, split, true]
+      break
+    }
+  }
+  return best
+}
+
+/** Groups left when edges are cut; a cut edge puts a closing in a stage before its parent's. */
+function groupsFor(nodes: readonly Node[], cut: ReadonlySet<number>): number[][] {
   const headOf = (i: number): number => (nodes[i]!.parent === null || cut.has(i) ? i : headOf(nodes[i]!.parent!))
   const groups = new Map<number, number[]>()
   nodes.forEach((_, i) => { const h = headOf(i); groups.set(h, [...(groups.get(h) ?? []), i]) })

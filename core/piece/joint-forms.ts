@@ -12,7 +12,7 @@ interface FormRow {
   readonly glued: boolean
   /** Meant to move: that it does is no fault. */
   readonly moves: boolean
-  /** Two flat faces with nothing in each other: undone, it comes off any way and slides along the face. A top is lifted. */
+  /** Two flat faces with nothing in each other: undone, it comes off any way and slides along the face. */
   readonly flat: boolean
 }
 
@@ -28,7 +28,7 @@ export const FORMS: Readonly<Record<JointKind, FormRow>> = {
   'mitre': { label: 'mitre', fit: 'face', glued: true, moves: false, flat: true },
   'bolted': { label: 'bolted corner', fit: 'round', glued: false, moves: false, flat: false },
   'knuckle': { label: 'knuckle hinge', fit: 'round', glued: false, moves: true, flat: false },
-  'fixing': { label: 'fixing', fit: 'face', glued: false, moves: false, flat: false },
+  'fixing': { label: 'fixing', fit: 'face', glued: false, moves: false, flat: true },
   'rest': { label: 'laid in', fit: 'face', glued: false, moves: true, flat: true },
 }
 

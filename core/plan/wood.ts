@@ -10,7 +10,7 @@ import { no } from '../mend/mend'
 import { axisLengthMm, sectionAt } from '../piece/geometry'
 import { shareNear } from '../piece/places'
 import { cornersOf } from '../mend/corner-block'
-import type { TakeApart } from '../takeapart'
+import { bowStrain, type TakeApart } from '../takeapart'
 import { withoutClashes } from './clashes'
 import { clearOfObstacles } from './obstacles'
 import { doneOn, type Done } from './done'
@@ -58,7 +58,7 @@ const SHORTENED = 2 / 3
 
 /**
  * Whether a part that is made again can be bent enough to go in where the frame stands round it: one tenon home, the stick
- * bowed until the other passes its socket’s mouth. Bowed by s it is shorter by 8 s² / 3 L; its skin is strained 4 s d / L².
+ * bowed until the other passes its socket’s mouth.
  */
 export function springsIn(job: Job, partId: string): boolean {
   const own = job.piece.joints.filter(j => j.enters === partId)
@@ -66,10 +66,8 @@ export function springsIn(job: Job, partId: string): boolean {
   // What is bent already goes home as it is.
   if (bendOf(part) !== null) return false
   if (part.section.shape !== 'round' || own.length !== 2 || own.some(j => j.form.kind !== 'round-tenon')) return false
-  const lengthMm = axisLengthMm(part)
-  const bowMm = Math.sqrt(3 * lengthMm * SHORTENED * Math.min(...own.map(j => j.depthMm.value)) / 8)
   const thickMm = Math.max(...part.section.stations.map(s => Math.max(s.widthMm, s.depthMm)))
-  return 4 * bowMm * thickMm / lengthMm ** 2 <= MOST_STRAIN
+  return bowStrain(axisLengthMm(part), thickMm, SHORTENED * Math.min(...own.map(j => j.depthMm.value))) <= MOST_STRAIN
 }
 
 /** Joints that a chosen mend of the wood opens because they sit on what it saws off, and which of their parts is new there. */

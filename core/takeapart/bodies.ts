@@ -1,244 +1,266 @@
-import { add, cross, dot, length, negate, unit, type Vec } from '../measure/vec'
-import { closedGroups } from './closed-groups'
+import { motionsOf, type Motion } from './motions'
+import { strongGroups } from './strong-groups'
+import { waysOf, type Tie } from './tie'
 
-/** A joint as the geometry of taking apart sees it: who leaves whom, which way, how deep. */
-export interface Tie {
-  readonly id: string
-  readonly enters: string
-  readonly receives: string
-  readonly withdraw: Vec
-  readonly depthMm: number
-  /** Looseness that lets it leave at a slight angle, millimetres. */
-  readonly playMm: number
-  /** Two flat faces with nothing in each other: it parts any way off the face, and slides along it. */
-  readonly flat?: boolean | undefined
-  /** Of a mitre the way square to its frame’s plane; one that is tongued stays in that plane. */
-  readonly square?: Vec | undefined
-  readonly tongued?: boolean | undefined
-  /** The tie whose tenon passes this one in a hole they share: it has to be out first, or come out in the same move. */
-  readonly waitsFor?: string | undefined
-  /** The tie it shares a hole with, where nobody has seen which passes which: neither comes out while the other is shut. */
-  readonly sharesWith?: string | undefined
-}
-
-/** One group of parts leaving the rest in one direction, and the open joints that part in it. */
-export interface Separation {
-  readonly parts: readonly string[]
-  readonly from: readonly string[]
-  readonly direction: Vec
-  readonly joints: readonly string[]
-  /** How far the frame has to be sprung sideways for it, millimetres. */
-  readonly springMm: number
-}
-
-/** Sideways give a joint asks for when it leaves along `direction`, millimetres; Infinity against its line. */
-export function giveNeededMm(tie: Pick<Tie, 'withdraw' | 'depthMm' | 'playMm' | 'flat' | 'square' | 'tongued'>, direction: Vec): number {
-  const [ux, uy, uz] = tie.withdraw
-  const cos = ux * direction[0] + uy * direction[1] + uz * direction[2]
-  if (tie.tongued && tie.square && Math.abs(dot(tie.square, direction)) > 1e-6) return Infinity
-  if (tie.flat) return cos >= -1e-9 ? 0 : Infinity
-  if (cos <= 1e-9) return Infinity
-  return Math.max(0, tie.depthMm * Math.sqrt(Math.max(0, 1 - cos * cos)) - tie.playMm)
-}
-
-/** What does not change while one piece is tried open in many ways: directions, and which ties hold whom along each. */
+/** What does not change while one piece is tried open in many ways: which motions there are, and what each asks of every tie. */
 export interface Ground {
   readonly parts: readonly string[]
   readonly ties: readonly Tie[]
-  readonly directions: readonly Vec[]
-  /** For each direction, by tie: whether the entering part is held when it moves that way, and whether the receiving one is. */
-  readonly holdsEntering: readonly (readonly boolean[])[]
-  readonly holdsReceiving: readonly (readonly boolean[])[]
-  /** Of directions that hold the same ties, the first: for when it only matters whether something moves at all. */
-  readonly distinct: readonly number[]
+  /** The parts each tie lies between, by their places. */
+  readonly enters: readonly number[]
+  readonly receives: readonly number[]
+  /** The ties each one waits for: not before it, or not while it is shut; -1 for none. */
+  readonly waitsFor: readonly number[]
+  readonly sharesWith: readonly number[]
+  readonly motions: readonly Motion[]
+  /** The ties of each part. */
+  readonly tiesOf: readonly (readonly number[])[]
 }
 
-/** @param flexMm how far the frame gives sideways, millimetres */
-export function groundOf(parts: readonly string[], ties: readonly Tie[], flexMm: number): Ground {
-  const directions = candidateDirections(ties)
-  const held = (way: (d: Vec) => Vec) => directions.map(d => ties.map(t => giveNeededMm(t, way(d)) > flexMm))
-  const [holdsEntering, holdsReceiving] = [held(d => d), held(negate)]
-  const firsts = new Map<string, number>()
-  directions.forEach((_, d) => {
-    const key = [...holdsEntering[d]!, ...holdsReceiving[d]!].map(Number).join('')
-    if (!firsts.has(key)) firsts.set(key, d)
-  })
-  return { parts, ties, directions, holdsEntering, holdsReceiving, distinct: [...firsts.values()] }
+/** For each tie how far it is let go: 0 shut, otherwise its way counted from 1. */
+export type Levels = Uint8Array
+
+export function groundOf(parts: readonly string[], ties: readonly Tie[]): Ground {
+  const place = new Map(parts.map((p, i) => [p, i]))
+  const nth = new Map(ties.map((t, k) => [t.id, k]))
+  const at = (part: string): number => { const i = place.get(part); if (i === undefined) throw new Error(`There is no part “${part}”.`); return i }
+  const [enters, receives] = [ties.map(t => at(t.enters)), ties.map(t => at(t.receives))]
+  const other = (id: string | undefined) => (id === undefined ? -1 : nth.get(id) ?? -1)
+  return {
+    parts, ties, enters, receives,
+    waitsFor: ties.map(t => other(t.waitsFor)),
+    sharesWith: ties.map(t => other(t.sharesWith)),
+    motions: motionsOf(ties),
+    tiesOf: parts.map((_, i) => ties.flatMap((_t, k) => (enters[k] === i || receives[k] === i ? [k] : []))),
+  }
+}
+
+/** Nothing let go but what only touches. */
+export const shutLevels = ({ ties }: Ground): Levels => Uint8Array.from(ties, t => (t.contact ? waysOf(t).length : 0))
+
+/** How a piece stands while it comes apart: which ties are still together. */
+export interface State { readonly together: Uint8Array }
+
+/** Every tie that comes apart with these let go. Which motion comes first never decides whether a later one is possible. */
+export function partedWith(ground: Ground, levels: Levels): boolean[] {
+  const state = fresh(ground)
+  const frame = frameOf(ground, levels)
+  const bodies = bodiesAmong(ground, frame, state, null)
+  for (let body = bodies.pop(); body; body = bodies.pop()) if (partOnce(ground, levels, frame, state, body)) bodies.push(...bodiesAmong(ground, frame, state, body))
+  return ground.ties.map((_, k) => state.together[k] === 0)
 }
 
 /**
- * Takes a frame apart as far as its open joints let it: again and again some group of parts leaves the rest along one
- * direction. Which move comes first never decides whether a later one is possible, so taking the easiest is exact.
- * Twisting and tilting out are left out (docs/limits.md#taking-apart).
+ * One tie followed while more and more is let go, so that each trial goes on from the last. What a trial with `open` parted
+ * stays parted until `undo`.
  */
-export function separate(ground: Ground, open: ReadonlySet<string>): Separation[] {
-  const moves: Separation[] = []
-  const bodies = components(ground.parts, ground.ties)
-  while (bodies.length > 0) {
-    const body = bodies.pop()!
-    const move = easiestMove(ground, body, open)
-    if (!move) continue
-    moves.push(move)
-    const held = ground.ties.filter(t => !move.joints.includes(t.id))
-    bodies.push(...components(move.parts, held), ...components(move.from, held))
+export interface Pursuit {
+  /** Whether the tie comes apart with these let go; if not, only what still holds its body together is looked at next time. */
+  tries(levels: Levels): boolean
+  /** The ties of the body that still holds it, by their places. */
+  inBody(): readonly number[]
+}
+
+export function pursue(ground: Ground, target: number): Pursuit {
+  let held: readonly number[] = ground.ties.map((_, k) => k)
+  return {
+    tries(levels) {
+      let ties = held
+      for (;;) {
+        const frame = frameOf(ground, levels, ties)
+        const start = frame.nodeOf[ground.enters[target]!]!
+        if (start === frame.nodeOf[ground.receives[target]!]) { held = ties; return false }
+        const own = bodyAround(ground, frame, start)
+        const crossing = firstCrossing(ground, levels, own)
+        if (!crossing) { held = ties.filter(k => own.isIn[frame.nodeOf[ground.enters[k]!]!] === 1); return false }
+        if (crossing.includes(target)) return true
+        const isCrossing = new Set(crossing)
+        ties = ties.filter(k => own.isIn[frame.nodeOf[ground.enters[k]!]!] === 1 && !isCrossing.has(k))
+      }
+    },
+    inBody: () => held,
   }
-  return moves
 }
 
-/** Whether a joint comes apart at all with these open: the same moves, followed only in the body that holds it, the first that offers itself taken. */
-export function comesApart(ground: Ground, open: ReadonlySet<string>, target: string): boolean {
-  const tie = ground.ties.find(t => t.id === target)!
-  let body = components(ground.parts, ground.ties).find(b => b.includes(tie.enters))!
-  for (;;) {
-    const group = firstGroup(ground, body, open, tie)
-    if (!group) return false
-    if (group.has(tie.enters) !== group.has(tie.receives)) return true
-    const side = body.filter(p => group.has(p) === group.has(tie.enters))
-    body = components(side, ground.ties.filter(t => group.has(t.enters) === group.has(t.receives))).find(b => b.includes(tie.enters))!
-  }
-}
-
-/** Joints of `open` that have come apart. */
-export const partedBy = (moves: readonly Separation[]): Set<string> => new Set(moves.flatMap(m => m.joints))
-
-function easiestMove(ground: Ground, body: readonly string[], open: ReadonlySet<string>): Separation | undefined {
-  const inside = new Set(body)
-  const own = ground.ties.filter(t => inside.has(t.enters) && inside.has(t.receives))
-  if (!own.some(t => open.has(t.id))) return undefined
-  const graph = graphOf(ground, body, open)
-  const moves = ground.directions.flatMap((direction, d) => groupsAlong(ground, graph, d).map(group => asMove(group, body, own, direction)))
-  return moves.sort((a, b) => a.springMm - b.springMm || a.parts.length - b.parts.length || a.joints.length - b.joints.length)[0]
-}
-
-function firstGroup(ground: Ground, body: readonly string[], open: ReadonlySet<string>, target: Tie): Set<string> | undefined {
-  const graph = graphOf(ground, body, open)
-  // What shut joints hold to one another never parts, along no direction.
-  if (graph.nodes.length < 2 || graph.nodeOf.get(target.enters) === graph.nodeOf.get(target.receives)) return undefined
-  for (const d of ground.distinct) {
-    const [group] = groupsAlong(ground, graph, d)
-    if (group) return group
-  }
-  return undefined
-}
-
-/** Midways closer together than this tell nothing new: 1.8 degrees. */
-const SAME_MIDWAY = 0.9995
-
-/**
- * Both ways along every line of withdrawal, midway between lines that nearly agree, as the side rails of a tapering seat
- * do, and along the edge where the flat faces of one part meet, as a block slides out of its corner.
- */
-function candidateDirections(ties: readonly Tie[]): Vec[] {
-  const lines: Vec[] = []
-  const put = (d: Vec) => [d, negate(d)].forEach((way) => { if (!lines.some(l => dot(l, way) > 0.99999)) lines.push(way) })
-  // A side between two mitres goes straight out, not along either.
-  for (const between of betweenOf(ties.filter(t => t.square))) put(between)
-  for (const t of ties) put(t.withdraw)
-  for (const edge of edgesOf(ties.filter(t => t.flat))) put(edge)
-  const midways: Vec[] = []
-  for (const [i, a] of lines.entries()) {
-    for (const b of lines.slice(i + 1)) {
-      if (dot(a, b) <= 0.5) continue
-      const m = unit(add(a, b))
-      if (![...lines, ...midways].some(d => dot(d, m) > SAME_MIDWAY)) midways.push(m)
+/** The loose ties among the nodes that hang together with one of them. */
+function bodyAround({ ties, enters, receives }: Ground, { nodeOf, nodes, loose }: Frame, start: number): Own & { readonly isIn: Uint8Array } {
+  const isIn = new Uint8Array(nodes)
+  isIn[start] = 1
+  for (let isGrowing = true; isGrowing;) {
+    isGrowing = false
+    for (const k of loose) {
+      if (ties[k]!.contact) continue
+      const [a, b] = [nodeOf[enters[k]!]!, nodeOf[receives[k]!]!]
+      if (isIn[a] === isIn[b]) continue
+      isIn[a] = isIn[b] = 1
+      isGrowing = true
     }
   }
-  return [...lines, ...midways]
+  const place = new Int32Array(nodes).fill(-1)
+  let count = 0
+  for (let n = 0; n < nodes; n++) if (isIn[n] === 1) place[n] = count++
+  const own = loose.filter(k => isIn[nodeOf[enters[k]!]!] === 1 && isIn[nodeOf[receives[k]!]!] === 1)
+  return { ties: own, ends: own.flatMap(k => [place[nodeOf[enters[k]!]!]!, place[nodeOf[receives[k]!]!]!]), nodes: count, isIn }
 }
 
-/** Midway between the two mitres of one side. */
-function betweenOf(mitres: readonly Tie[]): Vec[] {
-  return mitres.flatMap((a, i) => mitres.slice(i + 1).filter(b => a.enters === b.enters).map(b => add(a.withdraw, b.withdraw)))
-    .filter(way => length(way) > 1e-3).map(unit)
-}
+export const fresh = (ground: Ground): State => ({ together: new Uint8Array(ground.ties.length).fill(1) })
 
-/** The lines in which two flat faces of one part meet. */
-function edgesOf(flat: readonly Tie[]): Vec[] {
-  const sameBody = (a: Tie, b: Tie) => a.enters === b.enters || a.receives === b.receives || a.enters === b.receives || a.receives === b.enters
-  return flat.flatMap((a, i) => flat.slice(i + 1).filter(b => sameBody(a, b)).map(b => cross(a.withdraw, b.withdraw)))
-    .filter(edge => length(edge) > 1e-3).map(unit)
-}
+/** Parts that shut ties hold together move as one: the node of each part, and how many there are. */
+export interface Frame { readonly nodeOf: Int32Array, readonly nodes: number, readonly loose: readonly number[] }
 
-/**
- * A body while some of its joints are open: what shut joints hold together moves as one, whichever way, so that only open ones
- * are looked at along each direction.
- */
-interface Graph {
-  /** Parts that move as one. */
-  readonly nodes: readonly (readonly string[])[]
-  readonly nodeOf: ReadonlyMap<string, number>
-  /** Open ties between two of them, by their place among all ties. */
-  readonly open: readonly { readonly tie: number, readonly enters: number, readonly receives: number }[]
-  /** Open ties that wait for another one of this body. */
-  readonly waiting: readonly { readonly tie: Tie, readonly other: Tie }[]
-}
-
-function graphOf({ ties }: Ground, body: readonly string[], open: ReadonlySet<string>): Graph {
-  const inside = new Set(body)
-  const own = ties.flatMap((tie, k) => (inside.has(tie.enters) && inside.has(tie.receives) ? [{ tie, k }] : []))
-  const isHeld = (t: Tie) => !open.has(t.id) || isShut(open, t.waitsFor) || isShut(open, t.sharesWith)
-  const nodes = components(body, own.flatMap(({ tie }) => (isHeld(tie) ? [tie] : [])))
-  const nodeOf = new Map(nodes.flatMap((parts, n) => parts.map(p => [p, n] as const)))
-  const byId = new Map(own.map(({ tie }) => [tie.id, tie]))
-  return {
-    nodes,
-    nodeOf,
-    open: own.flatMap(({ tie, k }) => (isHeld(tie) ? [] : [{ tie: k, enters: nodeOf.get(tie.enters)!, receives: nodeOf.get(tie.receives)! }])),
-    waiting: own.flatMap(({ tie }) => (tie.waitsFor !== undefined && byId.has(tie.waitsFor) ? [{ tie, other: byId.get(tie.waitsFor)! }] : [])),
+export function frameOf(ground: Ground, levels: Levels, among: readonly number[] = ground.ties.map((_, k) => k)): Frame {
+  const { parts, ties, enters, receives, waitsFor, sharesWith } = ground
+  const leader = Int32Array.from(parts, (_, i) => i)
+  const find = (i: number): number => {
+    while (leader[i] !== i) { leader[i] = leader[leader[i]!]!; i = leader[i]! }
+    return i
   }
+  const isShut = (k: number) => k >= 0 && levels[k] === 0 && !ties[k]!.contact
+  const loose: number[] = []
+  for (const k of among) {
+    if (isShut(k) || isShut(waitsFor[k]!) || isShut(sharesWith[k]!)) leader[find(enters[k]!)] = find(receives[k]!)
+    else loose.push(k)
+  }
+  // What waits for a tenon whose own parts are held together otherwise waits for ever.
+  const waits = loose.filter(k => waitsFor[k]! >= 0)
+  const isStuck = (k: number) => find(enters[k]!) !== find(receives[k]!) && find(enters[waitsFor[k]!]!) === find(receives[waitsFor[k]!]!)
+  for (let k = waits.find(isStuck); k !== undefined; k = waits.find(isStuck)) leader[find(enters[k]!)] = find(receives[k]!)
+  const nodeOf = new Int32Array(parts.length).fill(-1)
+  let nodes = 0
+  const number = new Int32Array(parts.length).fill(-1)
+  for (let i = 0; i < parts.length; i++) {
+    const top = find(i)
+    if (number[top] === -1) number[top] = nodes++
+    nodeOf[i] = number[top]!
+  }
+  return { nodeOf, nodes, loose: loose.filter(k => nodeOf[enters[k]!] !== nodeOf[receives[k]!]) }
 }
 
-/** The smallest groups of a body's parts that can leave it along a direction. */
-function groupsAlong({ holdsEntering, holdsReceiving }: Ground, { nodes, nodeOf, open, waiting }: Graph, direction: number): Set<string>[] {
-  if (nodes.length < 2) return []
-  const [entering, receiving] = [holdsEntering[direction]!, holdsReceiving[direction]!]
-  // Where every open joint holds both ways nothing leaves.
-  if (open.every(({ tie }) => entering[tie] && receiving[tie])) return []
-  const arcs: number[][] = nodes.map(() => [])
-  for (const { tie, enters, receives } of open) {
-    if (entering[tie]) arcs[enters]!.push(receives)
-    if (receiving[tie]) arcs[receives]!.push(enters)
+/** Nodes that what is not parted holds together. */
+export type Body = readonly number[]
+
+export function bodiesAmong(ground: Ground, frame: Frame, state: State, within: Body | null): Body[] {
+  const next = neighbours(ground, frame, state)
+  const left = new Set(within ?? Array.from({ length: frame.nodes }, (_, i) => i))
+  const bodies: Body[] = []
+  for (const node of left) {
+    const body = reach(next, node)
+    for (const n of body) left.delete(n)
+    if (body.length > 1) bodies.push(body)
   }
-  const groups = closedGroups(arcs)
-  const crosses = (group: ReadonlySet<number>, t: Tie) => group.has(nodeOf.get(t.enters)!) !== group.has(nodeOf.get(t.receives)!)
-  const mayGo = (group: readonly number[]) => {
-    const members = new Set(group)
-    return waiting.every(({ tie, other }) => !crosses(members, tie) || crosses(members, other))
-  }
-  return (waiting.length === 0 ? groups : groups.filter(mayGo)).map(group => new Set(group.flatMap(n => nodes[n]!)))
+  return bodies
 }
 
-const isShut = (open: ReadonlySet<string>, other: string | undefined): boolean => other !== undefined && !open.has(other)
-
-/** The smaller side is the one that is moved; the same move seen from the other side runs the other way. */
-function asMove(group: ReadonlySet<string>, body: readonly string[], ties: readonly Tie[], direction: Vec): Separation {
-  const rest = body.filter(p => !group.has(p))
-  const crossing = ties.filter(t => group.has(t.enters) !== group.has(t.receives))
-  const springMm = Math.max(0, ...crossing.map(t => giveNeededMm(t, group.has(t.enters) ? direction : negate(direction))))
-  const joints = crossing.map(t => t.id)
-  return group.size <= rest.length ? { parts: [...group], from: rest, direction, joints, springMm } : { parts: rest, from: [...group], direction: negate(direction), joints, springMm }
+function neighbours({ ties, enters, receives }: Ground, { nodeOf, nodes, loose }: Frame, { together }: State): number[][] {
+  const next: number[][] = Array.from({ length: nodes }, () => [])
+  for (const k of loose) {
+    if (together[k] === 0 || ties[k]!.contact) continue
+    next[nodeOf[enters[k]!]!]!.push(nodeOf[receives[k]!]!)
+    next[nodeOf[receives[k]!]!]!.push(nodeOf[enters[k]!]!)
+  }
+  return next
 }
 
-/** Parts that ties hold together, each group in the order of the parts, groups by their first part. */
-function components(parts: readonly string[], ties: readonly Tie[]): string[][] {
-  const leader = new Map(parts.map(p => [p, p]))
-  const find = (p: string): string => {
-    let top = p
-    for (let up = leader.get(top)!; up !== top; up = leader.get(top)!) top = up
-    leader.set(p, top)
-    return top
+function reach(next: readonly (readonly number[])[], from: number): number[] {
+  const seen = new Set([from])
+  for (const n of seen) for (const m of next[n]!) seen.add(m)
+  return [...seen]
+}
+
+/** Parts a body along the first motion that parts it at all, into everything that motion can part. False where none does. */
+function partOnce(ground: Ground, levels: Levels, frame: Frame, state: State, body: Body): boolean {
+  const crossing = body.length < 2 ? null : firstCrossing(ground, levels, tiesWithin(ground, frame, state, body))
+  for (const k of crossing ?? []) state.together[k] = 0
+  return crossing !== null
+}
+
+/** The ties of a body that come apart along the first motion that parts any. */
+function firstCrossing(ground: Ground, levels: Levels, own: Own): number[] | null {
+  for (const motion of ground.motions) {
+    const groups = groupsAlong(ground, levels, own, motion)
+    if (!groups) continue
+    const crossing = own.ties.filter((k, i) => groups[own.ends[2 * i]!] !== groups[own.ends[2 * i + 1]!] && motion.stays?.[k] !== 1)
+    if (crossing.some(k => !ground.ties[k]!.contact)) return crossing
   }
-  for (const t of ties) {
-    if (!leader.has(t.enters) || !leader.has(t.receives)) continue
-    const [a, b] = [find(t.enters), find(t.receives)]
-    if (a !== b) leader.set(a, b)
+  return null
+}
+
+/** The loose ties of one body, and the places of their ends among its nodes. */
+export interface Own { readonly ties: readonly number[], readonly ends: readonly number[], readonly nodes: number }
+
+export function tiesWithin({ enters, receives }: Ground, { nodeOf, nodes, loose }: Frame, { together }: State, body: Body): Own {
+  const place = new Int32Array(nodes).fill(-1)
+  body.forEach((node, i) => { place[node] = i })
+  const ties: number[] = []
+  const ends: number[] = []
+  for (const k of loose) {
+    const [a, b] = [place[nodeOf[enters[k]!]!]!, place[nodeOf[receives[k]!]!]!]
+    if (together[k] === 0 || a < 0 || b < 0) continue
+    ties.push(k)
+    ends.push(a, b)
   }
-  const groups = new Map<string, string[]>()
-  for (const p of parts) {
-    const top = find(p)
-    const group = groups.get(top)
-    if (group) group.push(p)
-    else groups.set(top, [p])
+  return { ties, ends, nodes: body.length }
+}
+
+/** For each node of a body the group it moves with along a motion; null where all of it moves as one. */
+export function groupsAlong(ground: Ground, levels: Levels, own: Own, motion: Motion): Int32Array | null {
+  if (own.nodes <= MOST_BITS && movesAsOne(levels, own, motion)) return null
+  return groupsOf(ground, arcsOf(levels, own, motion), own)
+}
+
+/** Nodes that are told apart by the bits of one number. */
+const MOST_BITS = 31
+const [LED, LEADING] = [new Int32Array(MOST_BITS), new Int32Array(MOST_BITS)]
+
+/** Whether every node drags every other along: then nothing leaves. Most motions end here, so it is done in bits. */
+function movesAsOne(levels: Levels, { ties, ends, nodes }: Own, { entering, receiving }: Motion): boolean {
+  LED.fill(0, 0, nodes)
+  LEADING.fill(0, 0, nodes)
+  for (let i = 0; i < ties.length; i++) {
+    const k = ties[i]!
+    const [a, b] = [ends[2 * i]!, ends[2 * i + 1]!]
+    if (entering[k]! > levels[k]!) { LED[a]! |= 1 << b; LEADING[b]! |= 1 << a }
+    if (receiving[k]! > levels[k]!) { LED[b]! |= 1 << a; LEADING[a]! |= 1 << b }
   }
-  return [...groups.values()]
+  const all = nodes === MOST_BITS ? 0x7fffffff : (1 << nodes) - 1
+  return reachesAll(LED, all) && reachesAll(LEADING, all)
+}
+
+function reachesAll(next: Int32Array, all: number): boolean {
+  let [seen, fresh] = [1, 1]
+  while (fresh !== 0) {
+    const node = 31 - Math.clz32(fresh & -fresh)
+    fresh &= fresh - 1
+    const found = next[node]! & ~seen
+    seen |= found
+    fresh |= found
+    if (seen === all) return true
+  }
+  return seen === all
+}
+
+function arcsOf(levels: Levels, { ties, ends, nodes }: Own, { entering, receiving }: Motion): number[][] {
+  const arcs: number[][] = Array.from({ length: nodes }, () => [])
+  for (const [i, k] of ties.entries()) {
+    const [a, b] = [ends[2 * i]!, ends[2 * i + 1]!]
+    if (entering[k]! > levels[k]!) arcs[a]!.push(b)
+    if (receiving[k]! > levels[k]!) arcs[b]!.push(a)
+  }
+  return arcs
+}
+
+function groupsOf({ waitsFor }: Ground, arcs: number[][], { ties, ends }: Own): Int32Array | null {
+  for (;;) {
+    const groups = strongGroups(arcs)
+    if (groups.count < 2) return null
+    // Of two tenons in one hole the one beneath cannot leave where the one that passes it cannot.
+    const parts = (n: number) => groups.of[ends[2 * n]!] !== groups.of[ends[2 * n + 1]!]
+    const held = ties.findIndex((k, i) => {
+      const over = waitsFor[k]! < 0 ? -1 : ties.indexOf(waitsFor[k]!)
+      return over >= 0 && parts(i) && !parts(over)
+    })
+    if (held < 0) return groups.of
+    arcs[ends[2 * held]!]!.push(ends[2 * held + 1]!)
+    arcs[ends[2 * held + 1]!]!.push(ends[2 * held]!)
+  }
 }

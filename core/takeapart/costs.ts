@@ -4,6 +4,7 @@ import { jointsNamedBy } from '../piece/faults'
 import { findingOf, isFaulty, isGlued, partOf } from '../piece/facts'
 import { partOfBody } from '../bodies'
 import type { Joint, Piece } from '../piece/schema'
+import type { WayId } from './tie'
 
 /**
  * What opening or not opening a joint is expected to cost, in minutes of work. All figures are this project's estimates,
@@ -70,6 +71,19 @@ export function openingMinutes(piece: Piece, joint: Joint): number {
   const work = locks + (isGlued(piece, joint) ? cleaning : joint.form.kind === 'rest' ? 1 : UNDO_HARDWARE_MIN)
   return work + breakChance(piece, joint) * BREAK_MIN * HARM_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]
 }
+
+/** Springing a joint as far as a way goes: minutes of care, and the chance that something gives that should not. */
+const SPRINGING: Readonly<Record<WayId, { readonly minutes: number, readonly harm: number }>> = {
+  'open': { minutes: 0, harm: 0 },
+  'sprung': { minutes: 3, harm: 0.01 },
+  'sprung-far': { minutes: 8, harm: 0.05 },
+  'sawn': { minutes: 25, harm: 0.1 },
+  'bent-out': { minutes: 8, harm: 0.05 },
+}
+
+/** What letting a joint go in one of its ways is expected to cost over opening it straight, minutes. */
+export const wayMinutes = (piece: Piece, joint: Joint, way: WayId): number =>
+  SPRINGING[way].minutes + SPRINGING[way].harm * (frailtiesOf(piece, joint).length > 0 ? FRAIL_FACTOR : 1) * BREAK_MIN * HARM_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]
 
 /** Gluing in place: its own minutes, and the chance that the piece comes back for it. */
 export const inPlaceMinutes = (piece: Piece, minutes: number, hold: { low: number, high: number }): number =>

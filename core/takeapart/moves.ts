@@ -7,7 +7,7 @@ import { faultTag } from '../piece/faults'
 import type { Hold, Joint, Piece } from '../piece/schema'
 import { twinId } from '../piece/sides'
 import type { CautionId } from '../reference/cautions'
-import type { Separation } from './bodies'
+import type { Separation } from './separate'
 import { frailtiesOf } from './costs'
 import { methodFor, type MethodChoice } from '../glue/methods'
 import { faultOfTie, jointOfTie } from './problem'
@@ -26,6 +26,10 @@ export interface Move {
   readonly opens: readonly string[]
   readonly direction: Vec
   readonly springMm: number
+  /** A point of the line it is turned about, with `direction` along that line; null where it goes straight. */
+  readonly about: Vec | null
+  /** Of its joints those whose stick or post is bent until they come out, whichever way the rest goes. */
+  readonly bentOut: readonly string[]
   /** What sits on the moving parts, or on those they leave, and comes off before anything is struck. */
   readonly offFirst: readonly Hold[]
   /** Pins, wedges, screws, bolts: all that locks a joint of this move, out before it. */
@@ -66,7 +70,10 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
   // What is only known by a joint’s make went with it when it came apart.
   const locks = joints.flatMap(j => locksOf(piece, j).filter(l => !(l.made && findingOf(piece, j.id).state === 'apart')))
   const touched = new Set([...move.parts, ...joints.flatMap(j => [j.enters, j.receives])].map(partOfBody))
+  const bentOut = [...new Set(move.forced.filter(f => f.way === 'bent-out').map(f => jointOfTie(f.joint)))]
   const spring = move.springMm > 0.5 ? say`, sprung ${mm(move.springMm)}` : say``
+  const bent = bentOut.length > 0 ? say`, bent until ${bentOut.map(id => tagOf(jointOf(piece, id))).join(', ')} slips out` : say``
+  const way = move.about === null ? directionWords(original, move.direction) : 'turned on its own tenon'
   const watch = piece.joints.filter(j => !parted.has(j.id) && isLoose(piece, j) && move.parts.includes(j.enters) !== move.parts.includes(j.receives))
   return {
     parts: move.parts,
@@ -76,11 +83,13 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
     opens: stuck.map(j => j.id),
     direction: move.direction,
     springMm: move.springMm,
+    about: move.about,
+    bentOut,
     offFirst: [...touched].flatMap(part => offFirst(piece, part)),
     locksFirst: locks,
     findMetal: joints.filter(j => hasUnfoundMetal(piece, j, locks)).map(j => j.id),
     methods,
-    words: say`${namesOf(original, move.parts, breaks.length > 0)} ${directionWords(original, move.direction)}${spring}: ${[...(stuck.length > 0 ? stuck : joints).map(tagOf), ...halves.map(id => faultTag(piece, piece.faults.find(f => f.id === id)!))].join(', ')}`,
+    words: say`${namesOf(original, move.parts, breaks.length > 0)} ${way}${spring}${bent}: ${[...(stuck.length > 0 ? stuck : joints).map(tagOf), ...halves.map(id => faultTag(piece, piece.faults.find(f => f.id === id)!))].join(', ')}`,
     cautions: [...new Set<CautionId>([...methods.flatMap(m => m.method.cautions), ...(methods.length > 0 ? ['spreader' as const] : [])])],
     watch: watch.map(j => j.id),
     frail: [...new Set(joints.flatMap(j => frailtiesOf(piece, j)))],

@@ -4,9 +4,11 @@ import { cross, distance, dot, negate, subtract, unit, type Vec } from '../measu
 import { findingOf, isLoose, partOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
-import type { Tie } from './bodies'
-import { openingMinutes } from './costs'
+import { twinId } from '../piece/sides'
+import { bendsOut } from './bend-out'
+import { openingMinutes, wayMinutes } from './costs'
 import type { Fault, Problem } from './search'
+import { USUAL_WAYS, waysOf, type Tie } from './tie'
 
 /** A joint whose hole a break runs through is held by both halves: the second tie has the joint’s id with this behind it. */
 const ALSO = '~also'
@@ -39,7 +41,26 @@ function asTie(piece: Piece, j: Joint): Tie {
   const withdraw = flat ? faceOf(piece, j) : j.withdraw
   const square = j.form.kind === 'mitre' ? squareToFrame(piece, j) : undefined
   const tongued = j.form.kind === 'mitre' && j.form.lock === 'spline'
-  return { id: j.id, enters: j.enters, receives: j.receives, withdraw, depthMm: j.depthMm.value, playMm, flat, square, tongued }
+  return {
+    id: j.id,
+    enters: j.enters,
+    receives: j.receives,
+    withdraw,
+    depthMm: Math.max(j.depthMm.value, threadedMm(piece, j)),
+    playMm,
+    flat,
+    square,
+    tongued,
+    at: j.at,
+    round: j.form.kind === 'round-tenon',
+    ...(bendsOut(piece, j) ? { ways: [...USUAL_WAYS, { id: 'bent-out', flexMm: 0 }] } : {}),
+  }
+}
+
+/** A tenon that goes through and on is threaded: all that stands out beyond has to come back through the hole, millimetres. */
+function threadedMm(piece: Piece, { form, enters, at, withdraw }: Joint): number {
+  if (form.kind !== 'round-tenon' || !form.through) return 0
+  return Math.max(...partOf(piece, enters).axis.map(p => dot(subtract(at, p), withdraw)))
 }
 
 /** The way square to the plane of a frame’s corner. */
@@ -74,17 +95,18 @@ function sharing(joints: readonly Joint[], j: Joint): Pick<Tie, 'waitsFor' | 'sh
  * was sprung out and is sprung home again, and asks for nothing. `broken` are breaks whose halves lie loose and go home in
  * their turn.
  */
-export function problemFor(standing: Standing, faults: readonly Fault[], flexMm: number, broken: readonly BreakTie[] = []): Problem {
+export function problemFor(standing: Standing, faults: readonly Fault[], broken: readonly BreakTie[] = []): Problem {
   const { piece } = standing
   const byId = new Map(piece.joints.map(j => [j.id, j]))
   const shut = new Set([...piece.choices.leaveShut, ...faults.filter(f => !f.mayOpen).map(f => f.joint)])
   const opened = new Set(faults.filter(f => f.isOpen).map(f => f.joint))
   const apart = new Set(piece.joints.filter(j => findingOf(piece, j.id).state === 'apart').map(j => j.id))
-  // What only lies there is lifted off before anything else: it holds nothing.
-  const laid = new Set(piece.joints.filter(j => j.form.kind === 'rest').map(j => j.id))
-  const ties = tiesOf(standing).filter(t => !laid.has(jointOfTie(t.id)))
-  const holding = ties.filter(t => !apart.has(jointOfTie(t.id)))
-  const bodyOf = bodiesOf(piece.parts.map(p => p.id), holding)
+  const all = tiesOf(standing)
+  const laid = laidParts(piece)
+  // What only lies there is lifted off before anything else; what also lies on something while other joints hold it is in the way of it.
+  const ties = all.filter(t => !isRest(byId, t))
+  const contacts = all.filter(t => isRest(byId, t) && !laid.has(t.enters)).map(t => ({ ...t, contact: true }))
+  const bodyOf = bodiesOf(piece.parts.map(p => p.id), ties.filter(t => !apart.has(jointOfTie(t.id))))
   const toClose = new Set(faults.map(f => f.joint).filter(id => apart.has(id)))
   const isLooseInHand = (t: Tie) => toClose.has(t.id) && bodyOf.get(t.enters) !== bodyOf.get(t.receives)
   const kept = ties.filter(t => !apart.has(jointOfTie(t.id)) || isLooseInHand(t))
@@ -94,23 +116,38 @@ export function problemFor(standing: Standing, faults: readonly Fault[], flexMm:
   for (const t of kept) shares.set(jointOfTie(t.id), (shares.get(jointOfTie(t.id)) ?? 0) + 1)
   const costs = new Map(kept.map((t) => {
     const id = jointOfTie(t.id)
-    return [t.id, opened.has(id) ? 0 : shut.has(id) ? Infinity : openingMinutes(piece, byId.get(id)!) / shares.get(id)!] as const
+    const joint = byId.get(id)!
+    const alike = isTwinOf(joint, faults.map(f => byId.get(f.joint)!)) ? ALIKE_MIN : 0
+    const open = opened.has(id) ? 0 : shut.has(id) && !apart.has(id) ? Infinity : Math.max(0, openingMinutes(piece, joint) / shares.get(id)! - alike)
+    return [t.id, waysOf(t).map(way => open + wayMinutes(piece, joint, way.id))] as const
   }))
   return {
     parts: piece.parts.map(p => p.id),
     ties: [
       ...kept.map(t => ({ ...t, waitsFor: t.waitsFor && there.has(t.waitsFor) ? t.waitsFor : undefined, sharesWith: t.sharesWith && there.has(t.sharesWith) ? t.sharesWith : undefined })),
+      ...contacts,
       ...breaks,
     ],
     faults: [
       ...faults.flatMap(f => kept.filter(t => jointOfTie(t.id) === f.joint).map(t => ({ ...f, joint: t.id }))),
       ...breaks.map(t => ({ joint: t.id, mayOpen: true, inPlaceCost: null })),
     ],
-    flexMm,
-    apart: new Set([...apart, ...breaks.map(t => t.id)]),
-    // The search asks for it thousands of times, so it is worked out once.
-    openCost: tie => (faultOfTie(tie) === null ? costs.get(tie) ?? Infinity : 0),
+    // The halves of a break part as soon as they are drawn from each other.
+    wayCost: (tie, way) => (faultOfTie(tie) === null ? costs.get(tie)?.[way] ?? Infinity : 0),
   }
+}
+
+/** Of joints that cost the same the counterpart of a faulty one is opened, so that both sides come and go alike, minutes. */
+const ALIKE_MIN = 0.001
+const isTwinOf = (joint: Joint, faulty: readonly Joint[]): boolean =>
+  faulty.some(f => f.id !== joint.id && twinId(f.enters) === joint.enters && twinId(f.receives) === joint.receives)
+
+const isRest = (byId: ReadonlyMap<string, Joint>, tie: Tie): boolean => byId.get(jointOfTie(tie.id))?.form.kind === 'rest'
+
+/** Parts that nothing holds but their weight. */
+function laidParts(piece: Piece): Set<string> {
+  const own = (part: string) => piece.joints.filter(j => j.enters === part || j.receives === part)
+  return new Set(piece.parts.map(p => p.id).filter(id => own(id).length > 0 && own(id).every(j => j.form.kind === 'rest' && j.enters === id)))
 }
 
 /** Of the breaks those whose halves nothing else holds to one another once these joints are open: they lie loose in the hand. */

@@ -5,11 +5,12 @@ import { mm, q, say, type Phrase } from '../measure/phrase'
 import type { Work } from '../mend'
 import { findingOf, isLoose, tagOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
-import { partedBy } from './bodies'
 import { breakChance, inPlaceMinutes, slimmestMm } from './costs'
 import { describeMove, type Move } from './moves'
 import { faultOfTie, jointOfTie, looseBreaks, problemFor } from './problem'
-import { cheapestOpening, type Fault, type Opening } from './search'
+import { searchOn, type Fault, type Opening, type Problem, type Search } from './search'
+import { partedBy } from './separate'
+import { USUAL_WAYS, type Tie } from './tie'
 import { faultTag } from '../piece/faults'
 import { nameOf } from '../piece/names'
 import { minutesOf } from '../work'
@@ -33,8 +34,9 @@ export interface TakeApart {
   /** What lies on the piece or covers it, and is off before anything else; empty where nothing opens. */
   readonly offBefore: readonly OffBefore[]
   readonly moves: readonly Move[]
-  readonly flexMm: number
   readonly expectedMin: number
+  /** No other way costs less than this, minutes: the expected minutes themselves where that is proven. */
+  readonly boundMin: number
   /** What keeps it from coming apart as wanted. */
   readonly problems: readonly TakeApartProblem[]
   /** Of the breaks to be closed those whose halves the frame holds near each other all the time: sprung together, in no move. */
@@ -57,9 +59,6 @@ export interface FaultMends {
   readonly isOpen?: boolean
 }
 
-/** A chair frame gives this much sideways without harm, millimetres; more is tried in steps and said (low confidence). */
-const FLEX_STEPS_MM = [3, 5, 8, 12] as const
-
 /**
  * Decides which joints open, which are mended in place and which stay shut, and in which moves the piece comes apart.
  * `standing` is the piece as it stands there; two plans of the same wood give the same one, and share what was searched.
@@ -77,51 +76,94 @@ export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: 
     ({ kind: 'stays-shut', joint: f.joint, words: say`${tagOf(jointOf(piece, f.joint))} is to stay shut, and nothing mends it in place.` }))
   const workable = faults.filter(f => !blocked.includes(f))
   const breaks = standing.breaks.filter(b => closing.has(b.fault))
-  for (const flexMm of FLEX_STEPS_MM) {
-    const first = knownOpening(standing, workable, flexMm, [])
-    if (!first) continue
-    // Whether halves lie loose is known only once it is known what opens; then they go home in their turn.
-    const loose = looseBreaks(standing, breaks, openedIn(first))
-    const opening = loose.length === 0 ? first : knownOpening(standing, workable, flexMm, loose)
-    const sprungBreaks = breaks.filter(b => !loose.includes(b)).map(b => b.fault)
-    if (opening) return describe({ piece, standing, mends, sprungBreaks }, opening, flexMm, problems)
+  const found = openingOf(standing, workable, [])
+  const stuck = found.stuck.map(s => stuckProblem(standing, s))
+  const all = [...problems, ...stuck]
+  if (!found.opening) return describe({ piece, standing, mends, sprungBreaks: [] }, null, all)
+  // Whether halves lie loose is known only once it is known what opens; then they go home in their turn.
+  const loose = looseBreaks(standing, breaks, openedIn(found.opening))
+  const sprungBreaks = breaks.filter(b => !loose.includes(b)).map(b => b.fault)
+  const opening = loose.length === 0 ? found.opening : openingOf(standing, workable, loose).opening
+  return describe({ piece, standing, mends, sprungBreaks }, opening, all)
+}
+
+interface Stuck { readonly joint: string, readonly leastFlexMm: number | null }
+interface Found { readonly opening: Opening | null, readonly stuck: readonly Stuck[] }
+
+const searches = new WeakMap<Standing, Map<string, Search>>()
+const known = new WeakMap<Standing, Map<string, Found>>()
+
+/** A plan asks the same of the same piece for one glue after another; a piece is never changed, so the answer stands. */
+function openingOf(standing: Standing, faults: readonly Fault[], broken: readonly BreakTie[]): Found {
+  const key = `${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost} ${f.isOpen ?? ''}`).join(', ')}`
+  return remembered(known, standing, key, () => {
+    const problem = problemFor(standing, faults, broken)
+    const search = remembered(searches, standing, problem.ties.map(t => `${t.id} ${t.contact ?? ''}`).join(','), () => searchOn(problem.parts, problem.ties))
+    const opening = search.cheapest(problem.faults, problem.wayCost)
+    if (opening) return { opening, stuck: [] }
+    // What does not come free with all that is allowed is left out and said, so that the rest is still planned.
+    const free = search.freeWith(problem.wayCost)
+    const isStuck = (f: Fault) => f.inPlaceCost === null && !free.has(f.joint)
+    const stuck = problem.faults.filter(isStuck)
+    const rest = problem.faults.filter(f => !stuck.some(s => jointOfTie(s.joint) === jointOfTie(f.joint)))
+    return {
+      opening: search.cheapest(rest, problem.wayCost),
+      stuck: stuck.map(f => ({ joint: f.joint, leastFlexMm: leastFlexMm(problem, f.joint) })),
+    }
+  })
+}
+
+function remembered<T>(store: WeakMap<Standing, Map<string, T>>, standing: Standing, key: string, make: () => T): T {
+  const answers = store.get(standing) ?? new Map<string, T>()
+  store.set(standing, answers)
+  if (!answers.has(key)) answers.set(key, make())
+  return answers.get(key)!
+}
+
+/** No frame is sprung further than this, millimetres: past it the drawing is wrong. */
+const MOST_FLEX_MM = 60
+
+/** The least spring with which a tie comes free when all that may open is open, to a tenth of a millimetre; null if none does. */
+function leastFlexMm(problem: Problem, tie: string): number | null {
+  const isFree = (flexMm: number) => {
+    const ties = problem.ties.map((t): Tie => ({ ...t, ways: [{ id: 'sprung-far', flexMm }] }))
+    return searchOn(problem.parts, ties).freeWith((id, way) => problem.wayCost(id, way)).has(tie)
   }
-  const stuck: TakeApartProblem = {
-    kind: 'stuck',
-    shut: piece.choices.leaveShut,
-    words: say`It does not come apart with ${mm(FLEX_STEPS_MM.at(-1)!)} of spring and what may be opened: free a joint that is set to stay shut, or check the drawing.`,
+  if (!isFree(MOST_FLEX_MM)) return null
+  let [low, high] = [0, MOST_FLEX_MM]
+  while (high - low > 0.1) {
+    const middle = (low + high) / 2
+    if (isFree(middle)) high = middle
+    else low = middle
   }
-  return describe({ piece, standing, mends, sprungBreaks: [] }, null, FLEX_STEPS_MM[0], [...problems, stuck])
+  return high
+}
+
+function stuckProblem({ piece }: Standing, { joint, leastFlexMm: flexMm }: Stuck): TakeApartProblem {
+  const broken = piece.faults.find(f => f.id === faultOfTie(joint))
+  const target = broken ? faultTag(piece, broken) : tagOf(jointOf(piece, jointOfTie(joint)))
+  const shut = piece.choices.leaveShut
+  const most = USUAL_WAYS.at(-1)!.flexMm
+  const words = flexMm === null
+    ? say`${target} does not come apart however far it is sprung, with all open that may open: ${shut.length > 0 ? 'free a joint that is set to stay shut, or ' : ''}check which way its joints are drawn.`
+    : say`${target} would come apart only with ${mm(Math.ceil(flexMm))} of spring; no more than ${mm(most)} is taken to do no harm. ${shut.length > 0 ? 'Free a joint that is set to stay shut, or check' : 'Check'} the drawing.`
+  return { kind: 'stuck', shut, words }
 }
 
 const openedIn = (opening: Opening): Set<string> => new Set([...partedBy(opening.moves)].map(jointOfTie))
-
-const known = new WeakMap<Standing, Map<string, Opening | null>>()
-
-/** A plan asks the same of the same piece for one glue after another; a piece is never changed, so the answer stands. */
-function knownOpening(standing: Standing, faults: readonly Fault[], flexMm: number, broken: readonly BreakTie[]): Opening | null {
-  const answers = known.get(standing) ?? new Map<string, Opening | null>()
-  known.set(standing, answers)
-  const key = `${flexMm} ${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost} ${f.isOpen ?? ''}`).join(', ')}`
-  const before = answers.get(key)
-  if (before !== undefined) return before
-  const opening = cheapestOpening(problemFor(standing, faults, flexMm, broken))
-  answers.set(key, opening)
-  return opening
-}
 
 const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
 
 interface Described { readonly piece: Piece, readonly standing: Standing, readonly mends: readonly FaultMends[], readonly sprungBreaks: readonly string[] }
 
-function describe({ piece, standing, mends, sprungBreaks }: Described, opening: Opening | null, flexMm: number, problems: readonly TakeApartProblem[]): TakeApart {
+function describe({ piece, standing, mends, sprungBreaks }: Described, opening: Opening | null, problems: readonly TakeApartProblem[]): TakeApart {
   const parted = new Set([...partedBy(opening?.moves ?? [])].map(jointOfTie))
   return {
     decisions: piece.joints.map(j => decide(piece, j, mends.find(m => m.joint === j.id), opening, parted)),
     offBefore: parted.size > 0 ? offBefore(piece) : [],
     moves: (opening?.moves ?? []).map(m => describeMove(standing, piece, m, parted)),
-    flexMm,
     expectedMin: opening?.cost ?? 0,
+    boundMin: opening?.boundCost ?? 0,
     problems,
     sprungBreaks,
   }
@@ -159,11 +201,11 @@ function chanceFigure(piece: Piece, joint: Joint): Figure {
 }
 
 function inTheWay(piece: Piece, joint: Joint, opening: Opening): Phrase {
-  const reason = opening.reasons.find(r => r.oneOf.some(tie => jointOfTie(tie) === joint.id))
+  const reason = opening.reasons.find(r => r.oneOf.some(({ tie }) => jointOfTie(tie) === joint.id))
   if (!reason) return say`it comes apart with the rest`
   const broken = piece.faults.find(f => f.id === faultOfTie(reason.target))
   const target = broken ? faultTag(piece, broken) : tagOf(jointOf(piece, jointOfTie(reason.target)))
-  const others = [...new Set(reason.oneOf.map(jointOfTie))].filter(id => id !== joint.id).map(id => tagOf(jointOf(piece, id)))
+  const others = [...new Set(reason.oneOf.map(({ tie }) => jointOfTie(tie)))].filter(id => id !== joint.id).map(id => tagOf(jointOf(piece, id)))
   const chance = q(breakChance(piece, joint), 'share')
   return others.length === 0 ? say`${target} cannot come free while it is shut; ${chance} chance of harm` : say`${target} stays stuck unless this or one of ${others.slice(0, 4).join(', ')} opens; this one risks least: ${chance} chance of harm`
 }

@@ -33,6 +33,7 @@ const heading = computed(() => {
 })
 /** What has come apart already needs no move; only its way home is planned. */
 const moves = computed(() => (plan.value?.takeApart.moves ?? []).map((move, i) => ({ move, i })).filter(({ move }) => move.opens.length > 0))
+const mostSpringMm = computed(() => Math.max(0, ...moves.value.map(({ move }) => move.springMm)))
 const cautions = computed(() => [...new Set(moves.value.flatMap(({ move }) => [...move.cautions, ...move.locksFirst.flatMap(l => WAYS_OUT[l.kind].cautions)]))])
 /** What has to be done before a move: like things together, each with how. */
 function firstOf(move: Move): { what: string, how: string }[] {
@@ -81,7 +82,7 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
       </ol>
       <p class="small">Each of them: mallet over a block or a spreader close to the joint, along its line, a little at each end in turn. If it does not move, look again for metal.</p>
       <p v-for="caution in cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>
-      <p class="small soft">The frame is taken to give <span class="measure">{{ len(plan.takeApart.flexMm) }}</span> sideways. Twisting and tilting parts out is left out of account.</p>
+      <p v-if="mostSpringMm > 0.5" class="small soft">The frame is sprung by <span class="measure">{{ len(mostSpringMm) }}</span> at most.</p>
     </section>
     <section aria-labelledby="each">
       <h2 id="each">Each joint, and why</h2>

@@ -38,8 +38,28 @@ export function faceForce(areaMm2: number, pressureMPa: Range, tiltDeg = 0): Fig
   }
 }
 
+/**
+ * Tension of a strap over sticks, kN: it presses with both its legs, and sticks have little shoulder, so that a firm pull is
+ * enough and more only bows them.
+ */
+export function strapTension(shoulderMm2: number): Figure {
+  const within = (kn: number) => Math.min(STRAP_TENSION_KN[1], Math.max(STRAP_TENSION_KN[0], kn))
+  const [low, high] = SHOULDER_PRESSURE_MPA.map(p => within(p * shoulderMm2 / 2000)) as [number, number]
+  return {
+    value: (low + high) / 2, low, high, unit: 'kN',
+    derivation: {
+      rule: 'Shoulders under the strap × 0.3–0.5 MPa / 2, for both legs pull; between 0.2 and 0.7 kN.',
+      inputs: [input('shoulders under it', shoulderMm2, 'mm2'), input('pressure, low', SHOULDER_PRESSURE_MPA[0], 'MPa', 'table'), input('pressure, high', SHOULDER_PRESSURE_MPA[1], 'MPa', 'table')],
+      source: 'clamp-forces', confidence: 'low',
+    },
+  }
+}
+
+/** Less does not hold what springs back, more bows thin sticks, kN (docs/sources.md#clamp-forces, low). */
+const STRAP_TENSION_KN: Range = [0.2, 0.7]
+
 /** Tension left after a strap has gone round a corner, waxed or not: e to the minus 0.3 times a right angle (docs/sources.md#clamp-forces, medium). */
-const PAST_CORNER = Math.exp(-0.3 * Math.PI / 2)
+export const PAST_CORNER = Math.exp(-0.3 * Math.PI / 2)
 /** Pressure that a mitre in end grain wants: enough for contact, not so much that it slides, MPa (docs/sources.md#clamp-forces, low). */
 const MITRE_PRESSURE_MPA: Range = [0.15, 0.4]
 

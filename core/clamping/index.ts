@@ -1,3 +1,6 @@
-export { BROAD_MM, clampLines, lineFigures, type ClampLine } from './lines'
-export { canServe, handOut, PADS_MM, unservable, wholeRack, type HandedOut, type RackClamp } from './rack'
+export { fittedTo } from './fit'
 export { faceForce, mitreTension, shoulderForce, SLIP_DEG } from './force'
+export { lineFigures, padWantedMm, type ClampLine } from './line'
+export { clampLines, drivenHome } from './lines'
+export { BROAD_MM } from './press'
+export { canServe, handOut, PADS_MM, unservable, wholeRack, type HandedOut, type RackClamp } from './rack'

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { newChair, newPiece } from '../../tests/fixtures/pieces'
+import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
 import { presentJoints } from '../piece/facts'
-import { clampLines } from './lines'
+import { measured } from '../measure/measured'
+import type { RackRow } from '../reference/shop-settings'
+import { fittedTo, handOut, lineFigures, padWantedMm, unservable, wholeRack } from './index'
+import { clampLines, drivenHome } from './lines'
 
 const DEG = 180 / Math.PI
 
@@ -27,5 +30,117 @@ describe('the true angle of a pull', () => {
     const [line] = clampLines(chair, chair.joints.filter(j => j.enters === 'front-rail'))
     expect(line!.offSquareDeg).toBeLessThan(0.5)
     expect(line!.roundMm).toBeUndefined()
+  })
+})
+
+const bars = (count: number, openingMm = 600): RackRow => ({ id: 'bars', type: 'screw-bar-light', count, openingMm })
+const straps = (count: number, openingMm = 4000): RackRow => ({ id: 'straps', type: 'strap', count, openingMm })
+const spanOf = (a: readonly number[], b: readonly number[]) => Math.hypot(...[0, 1, 2].map(k => a[k]! - b[k]!))
+
+describe('where the jaws go', () => {
+  it('a leg let into a plank is driven home: no bar is asked for along it, and none across the plank', () => {
+    for (const family of ['stick-chair', 'stool']) {
+      const piece = newPiece(family)
+      const legs = piece.joints.filter(j => j.receives === 'seat' && j.enters.endsWith('leg'))
+      expect(legs.length, family).toBeGreaterThan(2)
+      expect(drivenHome(piece, legs)).toEqual(legs)
+      expect(clampLines(piece, legs), family).toEqual([])
+    }
+  })
+  it('eleven thin sticks and their bow are drawn down by two straps from the top of the bow to the underside of the seat', () => {
+    const chair = newPiece('stick-chair', { sticks: 11 })
+    const upright = chair.joints.filter(j => j.enters === 'bow' || j.enters.includes('stick'))
+    const lines = clampLines(chair, upright)
+    expect(lines.map(l => l.by)).toEqual(['strap', 'strap'])
+    expect(new Set(lines[0]!.joints)).toEqual(new Set(upright.map(j => j.id)))
+    const seat = chair.parts.find(p => p.id === 'seat')!
+    const underside = seat.axis[0]![1] - seat.section.stations[3]!.depthMm / 2
+    for (const line of lines) {
+      expect(Math.min(...line.loop!.map(p => p[1]))).toBeCloseTo(underside, 0)
+      const sum = line.loop!.reduce((total, p, i) => total + spanOf(p, line.loop![(i + 1) % line.loop!.length]!), 0)
+      expect(line.spanMm).toBeCloseTo(sum, 6)
+    }
+    // One towards each side, or the bow tips.
+    expect(lines[0]!.from[0] * lines[1]!.from[0]).toBeLessThan(0)
+  })
+  it('what ends in the air is drawn in by a handscrew gripped to it: from behind the post 90 mm past the shoulder, no bar to the far end', () => {
+    const chair = newPiece('framed-armchair')
+    const arm = chair.joints.find(j => j.enters === 'left-arm')!
+    const [line] = clampLines(chair, [arm])
+    const post = chair.parts.find(p => p.id === arm.receives)!
+    const thick = Math.min(post.section.stations[0]!.depthMm, post.section.stations[0]!.widthMm)
+    expect(line).toMatchObject({ by: 'grip', joints: [arm.id] })
+    expect(line!.spanMm).toBeGreaterThan(90 + thick * 0.8)
+    expect(line!.spanMm).toBeLessThan(90 + 3 * thick)
+    // Without anything to grip with the bar has nothing to pull on.
+    expect(unservable([line!], [bars(4)])).toHaveLength(1)
+    const rows: RackRow[] = [bars(4), { id: 'grips', type: 'handscrew', count: 1, openingMm: 200 }]
+    expect(handOut([line!], wholeRack(rows), 0)[0]).toMatchObject({ clamp: { row: { id: 'bars' } }, grip: { row: { id: 'grips' } } })
+  })
+  it('a glued face is pressed square to it through both parts, with the force of its area: 0.3 to 0.7 MPa x 22 x 58 mm', () => {
+    const chair = newChair()
+    const rail = chair.joints.find(j => j.enters === 'front-rail')!
+    const butted = applyAll(chair, [{ do: 'edit-frame', edit: { do: 'change-joint', joint: rail.id, form: { kind: 'butt', thicknessMm: measured(22), widthMm: measured(58), screws: 0 } } }])
+    const [line] = clampLines(butted, butted.joints.filter(j => j.id === rail.id))
+    expect(line!.by === 'faces' || line!.by === 'grip').toBe(true)
+    expect(line!.force.low).toBeCloseTo(0.3 * 22 * 58 / 1000, 6)
+    expect(line!.force.high).toBeCloseTo(0.7 * 22 * 58 / 1000, 6)
+    const way = [0, 1, 2].map(k => (line!.to[k]! - line!.from[k]!) / line!.spanMm)
+    expect(Math.abs([0, 1, 2].reduce((sum, k) => sum + way[k]! * rail.withdraw[k]!, 0))).toBeGreaterThan(0.99)
+  })
+  it('two rungs too near each other for a jaw each share one caul at both ends and one pull', () => {
+    const chair = newPiece('post-and-rung')
+    const own = (rung: string) => chair.joints.filter(j => j.enters === rung)
+    const [a, b] = [own('front-rung-2'), own('front-rung-3')]
+    const apart = clampLines(chair, [...a, ...b])
+    expect(apart).toHaveLength(2)
+    // The third brought up to 24 mm under the second.
+    const up = a[0]!.at[1] - b[0]!.at[1] - 24
+    const raised = (p: readonly number[]) => [p[0], p[1]! + up, p[2]] as [number, number, number]
+    const near = {
+      ...chair,
+      parts: chair.parts.map(p => (p.id === 'front-rung-3' ? { ...p, axis: p.axis.map(raised) } : p)),
+      joints: chair.joints.map(j => (j.enters === 'front-rung-3' ? { ...j, at: raised(j.at) } : j)),
+    }
+    const [one, ...more] = clampLines(near, near.joints.filter(j => j.enters === 'front-rung-2' || j.enters === 'front-rung-3'))
+    expect(more).toEqual([])
+    expect(one).toMatchObject({ over: 2, needsCaul: true })
+    expect(one!.force.value).toBeCloseTo(apart[0]!.force.value + apart[1]!.force.value, 9)
+  })
+})
+
+describe('by what hangs on the rack', () => {
+  const chair = newChair()
+  const seat = chair.joints.filter(j => j.at[1] > 380 && j.at[1] < 440)
+  const lines = clampLines(chair, seat)
+  it('four rails in a ring take four bars where there are four, and one strap round the legs where there are three', () => {
+    expect(lines.map(l => l.by)).toEqual(['jaws', 'jaws', 'jaws', 'jaws'])
+    expect(fittedTo([bars(4), straps(2)], lines)).toEqual(lines)
+    const round = fittedTo([bars(3), straps(1)], lines)
+    expect(round.map(l => l.by)).toEqual(['strap'])
+    expect(new Set(round[0]!.joints)).toEqual(new Set(seat.map(j => j.id)))
+    // The way round is the four outer edges; the far corner has the mean of 0.62 and 0.39 of the pull.
+    const least = (Math.exp(-0.3 * Math.PI / 2) + Math.exp(-0.3 * Math.PI)) / 2
+    expect(round[0]!.force.value).toBeCloseTo(Math.max(...lines.map(l => l.force.value)) / least, 6)
+    expect(round[0]!.loop).toHaveLength(4)
+  })
+  it('a rail too long for every bar gets a strap of its own; with neither it is said', () => {
+    const front = lines.filter(l => l.part === 'front-rail')
+    const short = fittedTo([bars(4, 300), straps(1)], front)
+    expect(short).toMatchObject([{ by: 'strap', joints: front[0]!.joints }])
+    expect(unservable(short, [straps(1)])).toEqual([])
+    expect(fittedTo([bars(4, 300)], front)).toEqual(front)
+  })
+  it('a jaw does not reach to the middle of a board, whatever it opens to', () => {
+    const line = { ...lines[0]!, throatMm: 150 }
+    expect(unservable([line], [bars(4)])).toHaveLength(1)
+    expect(unservable([line], [{ id: 'deep', type: 'handscrew', count: 1, openingMm: 600 }])).toHaveLength(0)
+  })
+  it('what a pad presses with is told against what the wood bears: 3 kN on 40 x 40 is 1.9 MPa, and in pine wants a larger pad', () => {
+    const pressed = { ...lines[0]!, force: { ...lines[0]!.force, high: 3 }, bearsMPa: 7 }
+    expect(lineFigures(pressed).underPad.value).toBeCloseTo(3000 / 1600, 9)
+    expect(padWantedMm(pressed)).toBeNull()
+    // Half of 2.5 MPa: 3000 / 1.25 = 2400 mm2, 49 mm square.
+    expect(padWantedMm({ ...pressed, bearsMPa: 2.5 })).toBe(50)
   })
 })

@@ -1,4 +1,4 @@
-import { clampLines, unservable, type ClampLine } from '../clamping'
+import { clampLines, fittedTo, unservable, type ClampLine } from '../clamping'
 import { isHeldByHardware } from '../hardware'
 import type { Figure } from '../measure/figure'
 import type { Joint, Piece } from '../piece/schema'
@@ -154,14 +154,14 @@ function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosi
   const joints = ids.map(id => piece.joints.find(j => j.id === id)) as Joint[]
   const dry = joints.filter(j => mends[j.id] === undefined && isScrewedHome(piece, j))
   const glued = joints.filter(j => !dry.includes(j))
-  const lines = [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)]
+  const lines = fittedTo(shop.rack, [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)])
   return {
     joints: ids,
     dry: dry.map(j => j.id),
     wood: wood.map(w => w.id),
     lines,
     unserved: unservable(lines, shop.rack),
-    working: workingTime({ joints: glued, dry, mends, clamps: lines.length, wood }, shop.hands),
+    working: workingTime({ joints: glued, dry, mends, clamps: lines.filter(l => l.by !== 'strap').length, straps: lines.filter(l => l.by === 'strap').length, wood }, shop.hands),
   }
 }
 

@@ -101,7 +101,7 @@ describe('closing a mitred frame', () => {
     const made = plan(frame('plain'))
     expect(made.takeApart.moves.length).toBeGreaterThan(0)
     const clamps = made.stages.flatMap(s => s.clamps)
-    expect(clamps.map(c => [c.line.around, c.clamp?.row.type])).toEqual([[true, 'strap']])
+    expect(clamps.map(c => [c.line.by, c.clamp?.row.type])).toEqual([['strap', 'strap']])
     expect(clamps[0]!.line.spanMm).toBeCloseTo(2400, 6)
     expect(made.returnMin).not.toBeNull()
   })
@@ -115,7 +115,7 @@ describe('closing a mitred frame', () => {
     expect(faultsOfPlan(loose, plan(loose))).toEqual([])
   })
   it('a lap is pressed through its faces and not only drawn up: 0.3 to 0.7 MPa on 55 × 55 is 0.91 to 2.12 kN, by short jaws', () => {
-    const across = plan(frame('half-lap')).stages.flatMap(s => s.clamps).filter(c => c.line.acrossFaces)
+    const across = plan(frame('half-lap')).stages.flatMap(s => s.clamps).filter(c => c.line.by === 'faces')
     expect(across.length).toBeGreaterThan(0)
     for (const { line, clamp } of across) {
       expect(line.force.low).toBeCloseTo(0.9075, 3)

@@ -1,3 +1,4 @@
+import { drivenHome } from '../clamping'
 import { closedIn, linesOf, type Stage } from '../glueup'
 import { holdsOf, isMetal, isOfItsMake, WAYS_OUT } from '../hardware'
 import { joined, q, say, type Phrase } from '../measure/phrase'
@@ -109,12 +110,15 @@ function fasten(inHand: InHand, after: Task['after']): Task {
 function layOutTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   const { stage, names, common } = inHand
   const facts = [factOf(inHand, 'laid-out')]
+  const { piece } = g.job
+  const driven = drivenHome(piece, stage.joints.filter(id => !stage.dry.includes(id)).map(id => jointOf(piece, id)))
+  const home = driven.length === 0 ? say`` : say` ${driven.map(tagOf).join(', ')}: driven home over a block, then the piece on its feet and weight on it.`
   return {
     ...roundGlue(inHand, 'lay-out', after, LAY_OUT_MIN + LAY_OUT_CLAMP_MIN * stage.lines.length),
     title: say`Lay out for ${names}`,
     words: stage.lines.length === 0
-      ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.`
-      : say`Clamps in the order of use: ${stage.lines.map(l => clampWords(g.job.piece, l)).join('; ')}. Pads and film on every jaw.`,
+      ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.${home}`
+      : say`Clamps in the order of use: ${stage.lines.map(l => clampWords(g.job.piece, l)).join('; ')}. Pads and film on every jaw.${home}`,
     why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`,
     facts,
     done: common.done || g.done.has(facts),

@@ -29,13 +29,20 @@ export const stageLines = (piece: Piece, plan: Lines, stage: { readonly joints: 
 
 /** What a clamp is for: the body it runs along and the joints it closes, or the glue line it presses. */
 export function clampWords(piece: Piece, line: ClampLine): string {
-  if (line.around) {
-    return `frame all round, a block at each corner, ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`
-  }
-  if (line.acrossFaces) {
-    return `across the faces of ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`
-  }
-  return line.label ?? `${bodyName(piece, line.part)}, ${line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(' and ')}`
+  const tags = line.joints.map(id => tagOf(piece.joints.find(j => j.id === id)!))
+  if (line.by === 'strap') return `strap round the ${aroundWords(piece, line)}, ${tags.join(', ')}`
+  if (line.by === 'faces') return `across the faces of ${tags.join(', ')}`
+  if (line.by === 'grip') return `${bodyName(piece, line.part)} drawn in by a handscrew gripped to it, ${tags.join(' and ')}`
+  if (line.over) return `one caul over ${tags.join(', ')}`
+  return line.label ?? `${bodyName(piece, line.part)}, ${tags.join(' and ')}`
+}
+
+/** What a strap goes round: a frame by its corners, or the parts it pulls together. */
+function aroundWords(piece: Piece, line: ClampLine): string {
+  const joints = line.joints.map(id => piece.joints.find(j => j.id === id)!)
+  if (joints.some(j => j.form.kind === 'mitre')) return 'frame, a block at each corner'
+  const receivers = [...new Set(joints.flatMap(j => piece.joints.filter(o => o.enters === j.enters).map(o => o.receives)))]
+  return receivers.length > 2 ? `${receivers.length} parts they stand between, a block at each corner` : receivers.map(id => bodyName(piece, id)).join(' and ')
 }
 
 /** The glues of a stage by name. */

@@ -154,7 +154,7 @@ function stageStops(trial: Trial): Stop[] {
     const clamps = s.unserved.map((line): Stop => ({
       id: 'no-clamp',
       about: [String(s.number)],
-      why: say`Stage ${s.number}: no ${line.around ? 'strap' : 'clamp'} on the rack ${line.around ? 'goes round' : 'spans'} ${q(line.spanMm + 20, 'mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${clampWords(job.original, line)}.`,
+      why: say`Stage ${s.number}: no ${line.by === 'strap' ? 'strap' : 'clamp'} on the rack ${line.by === 'strap' ? 'goes round' : 'spans'} ${q(line.spanMm + 20, 'mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${clampWords(job.original, line)}.`,
       remedies: [atStep('clamps', say`Put one on the rack that does, or borrow it and add it in Shop`, 'glue-up')],
     }))
     return [...long, ...clamps]

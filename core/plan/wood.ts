@@ -130,6 +130,8 @@ function partsOf(job: Job, trouble: Trouble): string[] {
 
 function pressLines(job: Job, trouble: Trouble, design: Design, turn: number): ClampLine[] {
   return design.pressing.filter(p => (p.turn ?? 1) === turn).map((p: PressLine): ClampLine => ({
+    by: 'jaws',
+    throatMm: 0,
     part: trouble.part ?? '',
     label: troubleName(job.original, trouble),
     joints: [],

@@ -21,7 +21,7 @@ const usableIn = (stage: Plan['stages'][number]) => openInStage(plan.value!, sta
 const openOf = (stage: Plan['stages'][number]) => plan.value!.glue.choice.verdicts.filter(v => stage.glues.includes(v.glue.id)).reduce((a, b) => (b.open.value < a.open.value ? b : a)).open
 /** What a jaw of a line stands on, where it wants a caul of its own. */
 function caulFor(line: ClampLine): CaulFor | null {
-  if (line.around) return null
+  if (line.by === 'strap') return null
   const on = { offSquareDeg: line.needsCaul ? line.offSquareDeg : 0, roundMm: line.roundMm, curve: line.curve }
   return wantsCaul(on, SLIP_DEG) ? on : null
 }

@@ -22,7 +22,7 @@ const { width, height } = useElementSize(host)
 const flat = ref(false)
 const ready = ref(false)
 const dragging = ref(false)
-const { hasHinges, dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
+const { hasHinges, dots, marks, added, clamps, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts } = useStandDrawing(width, height, () => planned, () => flat.value || !ready.value, () => dragging.value)
 const path = (points: readonly { x: number, y: number }[]) => points.map((p) => { const s = put(p); return `${s.x.toFixed(1)},${s.y.toFixed(1)}` }).join(' ')
 const present = computed(() => parts.value.filter(p => !p.missing))
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
@@ -137,6 +137,11 @@ function byKey(e: KeyboardEvent): void {
           <polyline v-for="(stroke, i) in mark.strokes" :key="i" :points="path(stroke)" />
           <circle v-for="(dot, i) in mark.dots" :key="`d${i}`" :cx="put(dot).x" :cy="put(dot).y" r="1.7" />
         </g>
+        <g v-for="clamp in clamps" :key="`c${clamp.nth}`" class="clamp" :class="{ strap: clamp.isStrap }" data-testid="clamp-mark">
+          <polyline v-for="(stroke, i) in clamp.strokes" :key="i" :points="path(stroke)" />
+          <circle :cx="put(clamp.at).x" :cy="put(clamp.at).y" r="10" />
+          <text :x="put(clamp.at).x" :y="put(clamp.at).y + 4.5">{{ clamp.nth }}</text>
+        </g>
         <circle v-for="(dot, i) in dots" :key="`o${i}`" :cx="dot.x" :cy="dot.y" r="3" class="dot" />
         <g v-for="tag in tags" :key="tag.id" :class="{ red: tag.faulty && !tag.short, blue: tag.short }">
           <line :x1="tag.at.x" :y1="tag.at.y" :x2="tag.centre.x" :y2="tag.centre.y" class="leader" />
@@ -180,6 +185,10 @@ svg { position: absolute; inset: 0; display: block; }
 .fault circle { fill: var(--red); }
 .fault.thick polyline { stroke-width: 3.4; }
 .added { fill: none; stroke: var(--blue); stroke-width: 1.3; stroke-linejoin: round; }
+.clamp polyline { fill: none; stroke: var(--blue); stroke-width: 2.2; stroke-linejoin: round; }
+.clamp.strap polyline { stroke-width: 3.4; stroke-opacity: 0.55; }
+.clamp circle { fill: var(--sheet); stroke: var(--blue); stroke-width: 1.5; }
+.clamp text { fill: var(--blue); font-size: 13px; text-anchor: middle; }
 .through { fill: none; stroke: var(--ink); stroke-width: 1; stroke-opacity: 0.32; }
 .ghost { fill: none; stroke: var(--red); stroke-width: 1.1; stroke-dasharray: 5 4; }
 .pictured { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.2; }

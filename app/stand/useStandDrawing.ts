@@ -1,8 +1,8 @@
 import { TransitionPresets, usePreferredReducedMotion, useTransition } from '@vueuse/core'
 import { spokenJoint } from '#core/condition/survey'
 import { asFound, hingesOf, partOfBody, posed, type AsFound } from '#core/bodies'
-import { drawPiece, explodedOffsets, markFault, movedPiece, offsetsOfMoves, pegsOf, placeTags, WoodMap, type Point } from '#core/drawing'
-import { add, type Vec } from '#core/measure/vec'
+import { drawPiece, explodedOffsets, markClamp, markFault, movedPiece, offsetsOfMoves, pegsOf, placeTags, WoodMap, type Point } from '#core/drawing'
+import { add, lerp, type Vec } from '#core/measure/vec'
 import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
 import { faultTag, spokenFault } from '#core/piece/faults'
 import { boundsOf, solidsOf } from '#core/piece/geometry'
@@ -149,6 +149,18 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     })
   })
 
+  /** The clamps of the stage that is shown, numbered in the order of use. */
+  const clamps = computed(() => {
+    const [d, box] = [drawing.value, floorBox.value]
+    const stage = plan.value?.stages.find(s => s.number === stand.stageShown)
+    if (!planned() || !d || !box || !stage) return []
+    const middle = lerp(box.min, box.max, 0.5)
+    return stage.lines.map((line, i) => {
+      const { strokes, at, isStrap } = markClamp(line, middle)
+      return { nth: i + 1, isStrap, strokes: strokes.map(s => s.map(v => d.camera.project(v))), at: d.camera.project(at) }
+    })
+  })
+
   /** The red pencil on the wood: breaks, splits, worm, old repairs. */
   const marks = computed(() => {
     const [p, m, d] = [piece.value, moved.value, drawing.value]
@@ -196,5 +208,5 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   })
   /** Where a point of the sheet, pixels, lies in the drawing's own units. */
   const unput = (p: Point): Point => ({ x: (p.x - fit.value.x) / fit.value.scale, y: (p.y - fit.value.y) / fit.value.scale })
-  return { hasHinges, dots, marks, added, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
+  return { hasHinges, dots, marks, added, clamps, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
 }

@@ -16,6 +16,8 @@ export const useStand = defineStore('stand', () => {
   const swung = ref(0)
   /** How many moves of the take-apart are shown as made. */
   const movesShown = ref(0)
+  /** The stage of the glue-up whose clamps are drawn. */
+  const stageShown = ref<number | null>(null)
   /** The fault that the next press on the drawing places. */
   const placing = ref<FaultKind | null>(null)
   let nextView = 1
@@ -26,6 +28,6 @@ export const useStand = defineStore('stand', () => {
   const toggleApart = () => { apart.value = apart.value > 0 ? 0 : 1 }
   const turn = (byDeg: number, raiseByDeg: number) => { view.value = { turnDeg: view.value.turnDeg + byDeg, raiseDeg: Math.max(-60, Math.min(88, view.value.raiseDeg + raiseByDeg)) } }
   const zoomBy = (factor: number) => { zoom.value = Math.max(0.5, Math.min(5, zoom.value * factor)) }
-  function reset(): void { show('bench'); apart.value = 0; xray.value = false; swung.value = 0; movesShown.value = 0; placing.value = null }
-  return { view, zoom, pan, apart, xray, swung, movesShown, placing, show, fit, cycleView, toggleApart, turn, zoomBy, reset }
+  function reset(): void { show('bench'); apart.value = 0; xray.value = false; swung.value = 0; movesShown.value = 0; stageShown.value = null; placing.value = null }
+  return { view, zoom, pan, apart, xray, swung, movesShown, stageShown, placing, show, fit, cycleView, toggleApart, turn, zoomBy, reset }
 })

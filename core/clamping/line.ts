@@ -53,7 +53,7 @@ const PAD_MM = 40
 export function lineFigures(line: ClampLine): { span: Figure, offSquare: Figure, underPad: Figure } {
   const high = line.force.high ?? line.force.value
   return {
-    span: figureOf(line.spanMm, 'mm', SPAN_RULES[line.by], [], 'drawing'),
+    span: figureOf(Math.round(line.spanMm), 'mm', SPAN_RULES[line.by], [], 'drawing'),
     offSquare: figureOf(line.offSquareDeg, 'deg', 'Angle between the pull and the outer face under the jaw. A wet glue line creeps from about 5°; dry it holds to 15–20° and deceives.', [], 'clamp-forces'),
     underPad: figureOf(high * 1000 / PAD_MM ** 2, 'MPa', 'The most the clamp pulls, on a pad of 40 by 40 mm. It stays under what the wood bears across its grain; if not, a larger pad.', [input('pull', high, 'kN')], 'clamp-forces', 'low'),
   }

@@ -56,7 +56,8 @@ describe('where the jaws go', () => {
     const seat = chair.parts.find(p => p.id === 'seat')!
     const underside = seat.axis[0]![1] - seat.section.stations[3]!.depthMm / 2
     for (const line of lines) {
-      expect(Math.min(...line.loop!.map(p => p[1]))).toBeCloseTo(underside, 0)
+      // Before and behind sticks that lean, so a little over and under it.
+      expect(Math.abs(Math.min(...line.loop!.map(p => p[1])) - underside)).toBeLessThan(12)
       const sum = line.loop!.reduce((total, p, i) => total + spanOf(p, line.loop![(i + 1) % line.loop!.length]!), 0)
       expect(line.spanMm).toBeCloseTo(sum, 6)
     }

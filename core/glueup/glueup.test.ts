@@ -8,7 +8,7 @@ import type { GlueId } from '../piece/words'
 import { glueNamed } from '../reference/glues'
 import type { Shop } from '../reference/shop-settings'
 import { USUAL_SHOP } from '../reference/usual-shop'
-import { nextWorkingMin, schedule, workingTime, workUntilMin, type Stage, type Timing } from './index'
+import { nextWorkingMin, schedule, workingMinutes, workingTime, workUntilMin, type Stage, type Timing } from './index'
 
 const chair = newChair({ frontRail: 'dowel' })
 const joint = (id: string) => chair.joints.find(j => j.id === id)!
@@ -27,6 +27,19 @@ describe('working time', () => {
     const work = { joints: [joint('left-side-rail--left-back-post')], mends: {}, clamps: 1 }
     expect(workingTime(work, 1).value).toBeCloseTo(53.76 / 60 + 0.5 + 0.75 + 0.3 + 2, 9)
     expect(workingTime(work, 2).value).toBeCloseTo((53.76 / 60 + 0.5 + 0.75 + 0.3) / 2 + 2, 9)
+  })
+  it('by hand: a strap takes 1.5 and a bar 0.75; a mitre drinks its glue twice; a wedged through tenon takes 1 to close; the parts add up', () => {
+    const rail = joint('left-side-rail--left-back-post')
+    const took = (over: Partial<Parameters<typeof workingTime>[0]>) => workingTime({ joints: [rail], mends: {}, clamps: 0, ...over }, 1).value
+    expect(took({ clamps: 1 }) - took({})).toBeCloseTo(0.75, 9)
+    expect(took({ straps: 1 }) - took({})).toBeCloseTo(1.5, 9)
+    const mitre = { ...rail, form: { kind: 'mitre' as const, thicknessMm: { value: 20, basis: 'measured' as const }, widthMm: { value: 60, basis: 'measured' as const }, lock: 'none' as const } }
+    // 2 faces of 12 cm2, twice: 48 / 60, and 0.4 to close.
+    expect(took({ joints: [mitre] })).toBeCloseTo(48 / 60 + 0.4 + 0.3 + 2, 9)
+    const wedged = { ...rail, form: { ...rail.form, wedged: true } as typeof rail.form }
+    expect(took({ joints: [wedged] }) - took({})).toBeCloseTo(1 - 0.5, 9)
+    const work = { joints: chair.joints, mends: {}, clamps: 4, straps: 2 }
+    expect(Object.values(workingMinutes(work, 2)).reduce((a, b) => a + b, 0)).toBeCloseTo(workingTime(work, 2).value, 9)
   })
   it('more joints never take less, more hands never more', () => {
     fc.assert(fc.property(fc.subarray(chair.joints), fc.integer({ min: 1, max: 4 }), (joints, hands) => {
@@ -75,7 +88,7 @@ describe('the clock', () => {
   const stage = (number: number, after: number[], ids: string[]): Stage => {
     const joints = ids.map(joint)
     const lines = clampLines(chair, joints)
-    return { number, after, joints: ids, dry: [], wood: [], lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1) }
+    return { number, after, joints: ids, dry: [], wood: [], lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1), minutes: workingMinutes({ joints, mends: {}, clamps: lines.length }, 1) }
   }
   const climate = { nowC: 20, nowRhPct: 50, tonightC: 20 }
   const timing = (shop: Shop, glue: GlueId, from: string): Timing => ({ shop, fromMin: at(from), gluesOf: () => [glueNamed(glue)], climateOf: () => climate })

@@ -5,7 +5,7 @@ import type { Joint, Piece } from '../piece/schema'
 import type { MendId } from '../mend'
 import type { Shop } from '../reference/shop-settings'
 import type { Move } from '../takeapart'
-import { workingTime } from './working-time'
+import { workingMinutes, workingTime, type Minutes } from './working-time'
 
 /** Joints closed in one go, and the stages that have to be cured before. */
 export interface Stage {
@@ -17,6 +17,7 @@ export interface Stage {
   readonly wood: readonly string[]
   readonly after: readonly number[]
   readonly working: Figure
+  readonly minutes: Minutes
   readonly lines: readonly ClampLine[]
   /** Lines that no clamp on the rack can serve. */
   readonly unserved: readonly ClampLine[]
@@ -155,13 +156,16 @@ function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosi
   const dry = joints.filter(j => mends[j.id] === undefined && isScrewedHome(piece, j))
   const glued = joints.filter(j => !dry.includes(j))
   const lines = fittedTo(shop.rack, [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)])
+  const straps = lines.filter(l => l.by === 'strap').length
+  const work = { joints: glued, dry, mends, clamps: lines.length - straps, straps, wood }
   return {
     joints: ids,
     dry: dry.map(j => j.id),
     wood: wood.map(w => w.id),
     lines,
     unserved: unservable(lines, shop.rack),
-    working: workingTime({ joints: glued, dry, mends, clamps: lines.filter(l => l.by !== 'strap').length, straps: lines.filter(l => l.by === 'strap').length, wood }, shop.hands),
+    working: workingTime(work, shop.hands),
+    minutes: workingMinutes(work, shop.hands),
   }
 }
 

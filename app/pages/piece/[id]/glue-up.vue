@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
-import { lineFigures, SLIP_DEG, type ClampLine } from '#core/clamping'
+import { drivenHome } from '#core/clamping'
 import { spareTime } from '#core/glue'
-import { isFlatFrame, isSatIn } from '#core/piece/facts'
-import { clampWords, eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
-import { caulSheet, wantsCaul, type CaulFor } from '#core/sheet'
-import { clampNamed } from '#core/reference/clamps'
+import { isFlatFrame, isSatIn, tagOf } from '#core/piece/facts'
+import { eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'
 
@@ -13,17 +11,17 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
-const { len, quantity } = useUnits()
+const { quantity } = useUnits()
 const now = computed(() => parseWallTime(wallNow()))
 const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.value) : 'never in this cold')
 const usableIn = (stage: Plan['stages'][number]) => openInStage(plan.value!, stage) * OPEN_TIME_SHARE
 /** The open time of what is spread in a stage; of two glues the shorter. */
 const openOf = (stage: Plan['stages'][number]) => plan.value!.glue.choice.verdicts.filter(v => stage.glues.includes(v.glue.id)).reduce((a, b) => (b.open.value < a.open.value ? b : a)).open
-/** What a jaw of a line stands on, where it wants a caul of its own. */
-function caulFor(line: ClampLine): CaulFor | null {
-  if (line.by === 'strap') return null
-  const on = { offSquareDeg: line.needsCaul ? line.offSquareDeg : 0, roundMm: line.roundMm, curve: line.curve }
-  return wantsCaul(on, SLIP_DEG) ? on : null
+const stand = useStand()
+/** What is knocked home and takes no clamp. */
+function drivenIn(stage: Plan['stages'][number]): string {
+  const joints = stage.joints.filter(id => !stage.dry.includes(id)).map(id => piece.value!.joints.find(j => j.id === id)!)
+  return drivenHome(piece.value!, joints).map(tagOf).join(', ')
 }
 const isGlued = (stage: Plan['stages'][number]) => stage.glues.length > 0
 const dryRun = computed(() => plan.value?.gates.find(g => g.id === 'dry-run')?.done ?? false)
@@ -34,8 +32,6 @@ const heading = computed(() => {
   const least = Math.min(...p.stages.filter(isGlued).map(s => usableIn(s) - s.working.value))
   return least < 0 ? 'One stage does not fit its open time' : `${p.stages.length === 1 ? 'One stage' : `${p.stages.length} stages`}, ${quantity({ value: least, unit: 'min' })} to spare`
 })
-const ticked = ref(new Set<string>())
-const flip = (key: string) => { const next = new Set(ticked.value); if (!next.delete(key)) next.add(key); ticked.value = next }
 const dryTask = computed(() => plan.value?.tasks.find(t => t.kind === 'dry-run'))
 /** The dry run says that what comes before it is done as well: every mend fitted, every joint clean. */
 function logDryRun(): void {
@@ -53,6 +49,9 @@ const roomName = (joints: readonly string[]) => shop.settings.rooms.find(r => r.
 const own = computed(() => piece.value?.choices)
 const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
 const stopping = computed(() => (plan.value && nextStage.value ? gatesFor(plan.value, nextStage.value) : []))
+/** The clamps of the stage that comes next stand on the drawing while one is here. */
+watch(() => nextStage.value?.number, (number) => { stand.stageShown = number ?? null }, { immediate: true })
+onBeforeUnmount(() => { stand.stageShown = null })
 const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !s.glued).map(s => s.startMin) ?? [])))
 </script>
 
@@ -74,7 +73,7 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
     <section v-for="stage in plan.stages" :key="stage.number" :aria-labelledby="`stage-${stage.number}`" class="stage">
       <div class="spread"><h2 :id="`stage-${stage.number}`">Stage {{ stage.number }}: <PhraseText :phrase="stageLines(piece, plan, stage)" /></h2><span class="small"><template v-if="stage.glued">glued</template><template v-else>start {{ when(stage.startMin) }}</template></span></div>
       <p v-if="!isGlued(stage)" class="small">Fastened without glue: hardware holds it, and it may be used as soon as it is tight.</p>
-      <div v-else class="time" role="img" :aria-label="`${quantity({ value: stage.working.value, unit: 'min' })} of work in ${quantity({ value: usableIn(stage), unit: 'min' })}`"><span class="used" :style="{ width: `${Math.min(100, 100 * stage.working.value / Math.max(usableIn(stage), stage.working.value))}%` }" /></div>
+      <GlueupMinutesBar v-else :stage="stage" :usable-min="usableIn(stage)" :open-min="openOf(stage).value" />
       <dl class="figures">
         <div v-if="isGlued(stage)"><dt>Glue</dt><dd>{{ glueNames(stage) }}</dd></div>
         <div><dt>Work, first spread to last clamp</dt><dd><FigureValue :figure="stage.working" label="Working time" /></dd></div>
@@ -86,25 +85,17 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
         <div v-if="stage.after.length > 0"><dt>After</dt><dd>stage {{ stage.after.join(', ') }} is out of clamps</dd></div>
       </dl>
       <p v-if="stage.clamps.length === 0" class="small">Nothing is clamped: by hand and by its own fit.</p>
-      <table v-else class="rows">
-        <thead><tr><th>Clamp, in the order of use</th><th>Force</th><th>Span</th><th>From the rack</th></tr></thead>
-        <tbody>
-          <tr v-for="({ line, clamp }, i) in stage.clamps" :key="i">
-            <td>
-              <label class="tick"><input type="checkbox" :checked="ticked.has(`${stage.number} ${i}`)" @change="flip(`${stage.number} ${i}`)"> {{ clampWords(piece, line) }}</label>
-              <span v-if="line.needsCaul" class="small soft on"><FigureValue :figure="lineFigures(line).offSquare" label="Off square" /> off square: a sloped caul, or it slips</span>
-              <span v-if="line.roundMm" class="small soft on">on a round part of {{ len(line.roundMm) }}: a notched caul, or the jaw rolls off</span>
-              <span v-if="line.curve" class="small soft on">on a bend: cauls to its curve, a hollow one outside and a rounded one inside</span>
-              <details v-if="caulFor(line)" class="caul">
-                <summary>Caul, to saw from</summary>
-                <SheetDrawing :sheet="caulSheet(caulFor(line)!, `Caul for ${clampWords(piece, line)}`)" :name="`${piece.id}-caul-${stage.number}-${i + 1}`" />
-              </details>
-            </td>
-            <td><FigureValue :figure="line.force" :label="`Force, ${clampWords(piece, line)}`" range /></td><td><FigureValue :figure="lineFigures(line).span" :label="`Span, ${clampWords(piece, line)}`" /></td>
-            <td><template v-if="clamp">{{ clampNamed(clamp.row.type).label }} <span class="measure">{{ len(clamp.row.openingMm) }}</span>, no. {{ clamp.nth }}</template><strong v-else>none reaches</strong></td>
-          </tr>
-        </tbody>
-      </table>
+      <template v-else>
+        <p>
+          <FieldChipButton
+            plain
+            :label="stand.stageShown === stage.number ? 'Clamps off the drawing' : 'Clamps on the drawing'"
+            :aria-pressed="stand.stageShown === stage.number"
+            @click="stand.stageShown = stand.stageShown === stage.number ? null : stage.number" />
+        </p>
+        <GlueupClampTable :piece="piece" :stage="stage" />
+      </template>
+      <p v-if="drivenIn(stage)" class="small">{{ drivenIn(stage) }}: driven home over a block, then the piece on its feet and weight on it.</p>
       <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, {{ isFlatFrame(piece) ? 'flat on a board' : 'level and four feet' }} while it is open; nip up once after five minutes.</p>
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
@@ -125,14 +116,8 @@ section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-to
 .gates li { display: flex; gap: 10px; align-items: baseline; padding: 3px 0; }
 .box { flex: none; width: 17px; height: 17px; border: 1px solid var(--soft); border-radius: 3px; display: inline-grid; place-items: center; font-size: 12px; line-height: 1; }
 .spread { display: flex; justify-content: space-between; align-items: baseline; gap: 12px; }
-.time { height: 9px; background: var(--ink-wash); }
-.used { display: block; height: 100%; background: var(--ink); }
 .figures { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 0 28px; }
 .figures div { display: flex; justify-content: space-between; gap: 12px; border-bottom: 1px solid var(--rule); padding: 5px 0; }
 .figures dt { color: var(--soft); font-size: 13px; }
-/* What a clamp stands on, a line each. */
-.on { display: block; }
-.tick { display: flex; gap: 8px; align-items: center; min-height: 32px; }
-.tick input { width: 20px; height: 20px; accent-color: var(--ink); }
 .return { border-left: 4px solid var(--blue); padding-left: 12px; }
 </style>

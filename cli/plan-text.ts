@@ -7,7 +7,8 @@ import { describeDuration, describeWallTime } from '../core/measure/wall-time'
 import { faultTag } from '../core/piece/faults'
 import { findingOf, tagOf } from '../core/piece/facts'
 import type { Piece } from '../core/piece/schema'
-import { benchSteps, clampWords, glueNames, lineName, stageLines, troubleName, type Plan } from '../core/plan'
+import { minutesOfRecipe } from '../core/glue'
+import { benchSteps, clampWords, glueNames, lineName, recipesAlike, stageLines, troubleName, type Plan } from '../core/plan'
 import { glueNamed } from '../core/reference/glues'
 import { WITHIN_POINTS } from '../core/wood/dryness'
 import { DECISION_LABELS, type Move } from '../core/takeapart'
@@ -83,25 +84,28 @@ function opening(piece: Piece, plan: Plan): string[] {
   return [
     '', 'Open up',
     ...plan.takeApart.offBefore.map(x => `  off before anything: ${x.kind === 'lift' ? nameOf(piece, x.part) : x.kind.replaceAll('-', ' ')}`),
-    ...plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...before(piece, m).map(x => `     first: ${x}`)]),
+    ...plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...before(piece, m, plan.recipes).map(x => `     first: ${x}`)]),
     ...decisions.map(d => `  ${tagFor(piece, d.joint)} ${DECISION_LABELS[d.decision]}: ${text(d.why)}`),
     `  ${shut} joints stay shut`,
   ]
 }
 
-const before = (piece: Piece, m: Move): string[] => [
+const before = (piece: Piece, m: Move, recipes: Plan['recipes']): string[] => [
   ...m.offFirst.map(h => `${WAYS_OUT[h.kind].label} off`),
   ...m.findMetal.map(id => `find the metal in ${tagFor(piece, id)}`),
   ...m.locksFirst.map(l => `${l.count > 1 ? `${l.count} × ` : ''}${WAYS_OUT[l.kind].label} out of ${tagFor(piece, l.joint)}`),
   ...m.frail.map(id => piece.faults.find(f => f.id === id)!).map(f => `${f.kind === 'worm' ? 'no blow at' : 'hold closed'} ${faultTag(piece, f)}`),
-  ...byMethod(piece, m),
+  ...byRecipe(piece, m, recipes),
 ]
 
-/** Joints that come undone the same way are said together. */
-function byMethod(piece: Piece, m: Move): string[] {
-  const groups = new Map<string, string[]>()
-  for (const { joint, method } of m.methods) groups.set(text(method.how), [...(groups.get(text(method.how)) ?? []), tagFor(piece, joint)])
-  return [...groups].map(([how, tags]) => `${tags.join(', ')}: ${how}`)
+/** Joints that come undone the same way are said together, round by round. */
+function byRecipe(piece: Piece, m: Move, recipes: Plan['recipes']): string[] {
+  return recipesAlike(m, recipes).flatMap(({ joints, recipe }) => {
+    const { hands, wait } = minutesOfRecipe(recipe)
+    const about = `${Math.round(hands.low + wait.low)}–${Math.round(hands.high + wait.high)} min, usually ${Math.round(hands.usual + wait.usual)}`
+    const rounds = recipe.rounds.map((r, i) => `  ${i + 1}. ${r.row.label}${r.shield ? ` (${text(r.shield)})` : ''}`)
+    return [`undo ${joints.map(id => tagFor(piece, id)).join(', ')}: ${about}`, ...rounds]
+  })
 }
 
 function gluing(piece: Piece, plan: Plan): string[] {

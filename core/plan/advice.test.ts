@@ -119,7 +119,7 @@ describe('what glue does not hold', () => {
     const made = plan(piece)
     const move = made.takeApart.moves.find(m => m.joints.includes(bolted))!
     expect(move.locksFirst.filter(l => l.joint === bolted).map(l => l.kind)).toEqual(['hanger-bolt', 'corner-bracket'])
-    expect(move.methods.map(m => m.joint)).not.toContain(bolted)
+    expect(move.undo).not.toContain(bolted)
     const glued = applyAll(piece, [{ do: 'log-event', event: { id: 'g', at: '2026-03-05T12:00', kind: 'stage-glued', stage: 1, of: made.stages.flatMap(s => s.joints.map(j => `joint:${j}`)), note: '' } }])
     const record = recordOf(glued, plan(glued)).sections.flatMap(s => s.lines).find(l => l.head === 'Glue')!
     const tag = `J${piece.joints.find(j => j.id === bolted)!.number}`
@@ -133,7 +133,7 @@ describe('what glue does not hold', () => {
       const made = plan(table)
       const top = made.takeApart.moves.find(m => m.joints.some(j => j.endsWith('--top')))!
       expect(new Set(top.locksFirst.map(l => l.kind))).toEqual(new Set([kind]))
-      expect(top.methods.filter(m => m.joint.endsWith('--top'))).toEqual([])
+      expect(top.undo.filter(id => id.endsWith('--top'))).toEqual([])
     }
   })
 

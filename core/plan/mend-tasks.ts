@@ -1,5 +1,7 @@
 import { q, say } from '../measure/phrase'
-import { tagOf } from '../piece/facts'
+import { cleaningWords } from '../glue'
+import { findingOf, tagOf } from '../piece/facts'
+import { FORMS } from '../piece/joint-forms'
 import type { Stage } from '../glueup'
 import { tool } from '../reference/tools'
 import { handsOn, type Before, type Step, type Task } from '../work'
@@ -34,7 +36,7 @@ function cleaning(g: Graph): Task[] {
     clockMin: null,
     tools: [tool('scraper'), tool('swab')],
     title: say`${tagOf(jointOf(g.job.piece, joint))}, cleaned`,
-    words: say`Scrape the old glue off both faces, keep the wood; fit it dry.`,
+    words: cleaningWords(findingOf(g.job.piece, joint).oldGlue, FORMS[jointOf(g.job.piece, joint).form.kind].fit === 'round', g.job.school),
     why: say`It was opened because it was in the way, and closes with new glue.`,
     facts: [`joint:${joint}/cleaned`],
     done: g.done.allDry || g.done.has([`joint:${joint}/cleaned`]) || isShut(g, `joint:${joint}`),

@@ -1,4 +1,5 @@
 import { effortOf, WAYS_OUT } from '../hardware'
+import type { Recipe, Round } from '../glue'
 import { q, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import { faultTag } from '../piece/faults'
@@ -8,13 +9,13 @@ import type { Move, OffBefore, TakeApart } from '../takeapart'
 import { tool, type ToolId } from '../reference/tools'
 import { handsOn, type Task, type TaskKind } from '../work'
 import type { Done } from './done'
+import { recipesAlike, type Alike } from './recipes'
 
 /** Minutes round the joints themselves (docs/sources.md#working-rates, low). */
 const LABELS_MIN = 5
 const OFF_MIN = 5
 const FIND_METAL_MIN = 5
 const HOLD_CLOSED_MIN = 2
-const SOFTEN_MIN = 3
 const MOVE_MIN = 4
 
 const OFF_WORDS = {
@@ -32,6 +33,10 @@ interface Draft {
   readonly kind: TaskKind
   readonly usualMin: number
   readonly waitMin?: number
+  readonly minutes?: Task['minutes']
+  readonly clockMin?: number | null
+  /** What need not be done any more if it lets go here. */
+  readonly spares?: readonly string[]
   readonly joints?: readonly string[]
   readonly title: Phrase
   readonly words: Phrase
@@ -51,7 +56,7 @@ const LABELS: Draft = {
 }
 
 /** Everything until the last joint is open, one after another; what soaks may soak together. */
-export function openingTasks(piece: Piece, apart: TakeApart, done: Done): Task[] {
+export function openingTasks(piece: Piece, apart: TakeApart, recipes: Readonly<Record<string, Recipe>>, done: Done): Task[] {
   const moves = apart.moves.filter(m => m.opens.length > 0)
   if (moves.length === 0) return []
   const tasks: Task[] = []
@@ -69,22 +74,22 @@ export function openingTasks(piece: Piece, apart: TakeApart, done: Done): Task[]
     const isOpen = done.has(facts)
     // What comes off for one move is off for the next.
     for (const draft of beforeTheMove(piece, move)) if (!tasks.some(t => t.id === draft.id)) gate = [add(draft, gate, isOpen)]
-    const soaked = move.methods.filter(m => m.method.soakMin > 0)
-    const soaking = soaked.map(m => add(softenTask(piece, m), gate, isOpen || done.has([`joint:${m.joint}/open`])))
-    gate = [add(moveTask(piece, move, facts), soaking.length > 0 ? soaking : gate, isOpen)]
+    const softened = recipesAlike(move, recipes).map(group => undoing(piece, group).reduce<readonly string[]>((before, draft) => [add(draft, before, isOpen)], gate))
+    gate = [add(moveTask(piece, move, facts), softened.length > 0 ? softened.flat() : gate, isOpen)]
   }
   return tasks
 }
 
-function taskOf({ id, kind, usualMin, waitMin = 0, joints = [], title, words, why, facts, tools }: Draft, after: readonly string[], done: boolean): Task {
+function taskOf({ id, kind, usualMin, minutes = handsOn(usualMin), waitMin = 0, clockMin = null, spares, joints = [], title, words, why, facts, tools }: Draft, after: readonly string[], done: boolean): Task {
   return {
     id, kind, joints, title, words, why, waitMin, done,
     troubles: [],
     line: null,
-    after: after.map(task => ({ task, because: kind === 'open' && waitMin === 0 ? 'out-of-the-way' : 'order' })),
+    after: after.map(task => ({ task, because: kind === 'open' ? 'out-of-the-way' : 'order' })),
     hands: 1,
-    minutes: handsOn(usualMin),
-    clockMin: waitMin > 0 ? waitMin : null,
+    minutes,
+    clockMin,
+    ...(spares ? { spares } : {}),
     facts: facts ?? [id],
     tools: tools.map(t => tool(t)),
   }
@@ -145,17 +150,36 @@ function frailTask(piece: Piece, move: Move, id: string): Draft {
     : { ...own, title: say`Hold ${faultTag(piece, fault)} closed`, words: say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`, why: say`The move strikes or springs that wood.` }
 }
 
-const softenTask = (piece: Piece, { joint, method }: Move['methods'][number]): Draft => ({
-  id: `joint:${joint}/softened`,
-  kind: 'soften',
-  usualMin: SOFTEN_MIN,
-  waitMin: method.soakMin,
-  joints: [joint],
-  title: say`Undo the glue in ${tagOf(piece.joints.find(j => j.id === joint)!)}`,
-  words: method.how,
-  tools: method.soakMin > 0 ? ['warm-air', 'syringe'] : [],
-  why: say`The gentlest way that the finish near by stands.`,
-})
+const middleOf = ([low, high]: readonly [number, number]): number => (low + high) / 2
+
+/** One task a round: the later ones only as far as they are likely to be needed. */
+function undoing(piece: Piece, { joints, recipe }: Alike): Draft[] {
+  const tags = joints.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')
+  const factsOf = (round: Round) => joints.map(id => `joint:${id}/round-${round.id}`)
+  return recipe.rounds.map((round, i): Draft => {
+    const { row, reach } = round
+    const [low, high] = row.handsMin
+    const many = joints.length
+    const waitMin = Math.round(reach * middleOf(row.soakMin))
+    const isLast = i === recipe.rounds.length - 1
+    const next = isLast ? say`Then it stays shut: say so, and the plan goes round it.` : say`If it still holds: ${recipe.rounds[i + 1]!.row.label}.`
+    return {
+      id: factsOf(round).sort().join('+'),
+      kind: 'soften',
+      usualMin: reach * middleOf(row.handsMin) * many,
+      minutes: { low: i === 0 ? low * many : 0, usual: reach * middleOf(row.handsMin) * many, high: high * many },
+      waitMin,
+      clockMin: row.soakMin[1] > 0 ? middleOf(row.soakMin) : null,
+      joints,
+      title: recipe.rounds.length === 1 ? say`Undo the glue in ${tags}: ${row.label}` : say`Undo the glue in ${tags}, round ${i + 1}: ${row.label}`,
+      words: say`${row.words}${round.shield ? say` Shield: ${round.shield}.` : say``} It has let go when: ${row.sign} Stop when: ${row.stop} ${next}`,
+      tools: row.tools,
+      why: i === 0 ? say`The gentlest way that the finish near by stands.` : say`Come to in about ${q(reach, 'share')} of such joints.`,
+      facts: factsOf(round),
+      ...(round.id !== 'swab' && !isLast ? { spares: recipe.rounds.slice(i + 1).flatMap(factsOf) } : {}),
+    }
+  })
+}
 
 const moveTask = (piece: Piece, move: Move, facts: readonly string[]): Draft => ({
   id: `${move.opens.map(id => `joint:${id}`).sort().join('+')}/open`,

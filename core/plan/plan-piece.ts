@@ -19,6 +19,7 @@ import { glueTask } from './task-graph'
 import { woodWork } from './wood'
 import type { Task, TimedTask } from '../work'
 import { readingsOf } from './readings'
+import { recipesOf } from './recipes'
 import { stockOf, toolsOf } from './shopping'
 import { stopsOf } from './stops'
 import { answeredTroubles } from './troubles'
@@ -51,6 +52,7 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     mends: draft.mends,
     woodMends: draft.wood,
     takeApart: draft.apart,
+    recipes: recipesOf(job, draft.apart),
     preparation: draft.preparation,
     readyMin: draft.readyMin,
     stages: draft.stages,

@@ -1,6 +1,6 @@
 import type { Diagnosis, FaultDiagnosis, WholePieceReading } from '../cause'
 import type { Survey } from '../condition/survey'
-import type { GlueAmount, GlueChoice, GlueVerdict } from '../glue'
+import type { GlueAmount, GlueChoice, GlueVerdict, Recipe } from '../glue'
 import type { ScheduledStage } from '../glueup'
 import type { Trouble } from '../condition/troubles'
 import type { Figure } from '../measure/figure'
@@ -120,6 +120,8 @@ export interface Plan {
   readonly woodMends: readonly TroubleMend[]
   readonly glue: GluePlan
   readonly takeApart: TakeApart
+  /** How the old glue of each joint that opens is let go, by joint. */
+  readonly recipes: Readonly<Record<string, Recipe>>
   /** Hands-on minutes until glue can be spread: opening, mending, dry run. */
   readonly preparation: Figure
   readonly readyMin: number

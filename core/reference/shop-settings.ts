@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { SCHOOLS } from '../piece/words'
 import { CLAMP_TYPES } from './clamps'
 import { GLUE_IDS } from './glues'
+import { ROUND_IDS } from './rounds'
 
 /** Temperatures and humidity as the workshop has them; `tonightC` is the lowest expected before morning. */
 export const Climate = z.strictObject({
@@ -65,6 +66,8 @@ export const ShopFields = z.strictObject({
   closesMin: z.number().int().min(0).max(1440),
   /** Days of the week on which nobody works, 0 for Sunday; left out where every day is a working day. */
   daysOff: z.array(z.number().int().min(0).max(6)).max(6, 'must leave a day to work on').optional(),
+  /** Ways of undoing old glue that this shop does not use. */
+  roundsLeftOut: z.array(z.enum(ROUND_IDS)).optional(),
   climate: Climate,
   rooms: z.array(Room).max(12),
   rack: z.array(RackRow).max(100),

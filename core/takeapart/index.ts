@@ -1,4 +1,3 @@
 export { bowStrain } from './bend-out'
-export type { MethodChoice } from '../glue/methods'
 export { directionWords, hasUnfoundMetal, type Move } from './moves'
 export { takeApart, DECISION_LABELS, type Decision, type FaultMends, type JointDecision, type OffBefore, type TakeApart, type TakeApartProblem } from './take-apart'

@@ -9,7 +9,6 @@ import { twinId } from '../piece/sides'
 import type { CautionId } from '../reference/cautions'
 import type { Separation } from './separate'
 import { frailtiesOf } from './costs'
-import { methodFor, type MethodChoice } from '../glue/methods'
 import { faultOfTie, jointOfTie } from './problem'
 import { isSeenFromBefore } from '../piece/names'
 
@@ -36,7 +35,8 @@ export interface Move {
   readonly locksFirst: readonly HeldBy[]
   /** Joints where somebody saw signs of metal and nobody has found it yet. */
   readonly findMetal: readonly string[]
-  readonly methods: readonly { readonly joint: string, readonly method: MethodChoice }[]
+  /** Joints whose old glue has to let go first. */
+  readonly undo: readonly string[]
   readonly cautions: readonly CautionId[]
   /** Shut joints in the line of pull that are loose and could let go instead. */
   readonly watch: readonly string[]
@@ -66,7 +66,7 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
   const halves = move.joints.flatMap(tie => faultOfTie(tie) ?? [])
   const joints = [...new Set(move.joints.filter(tie => faultOfTie(tie) === null).map(jointOfTie))].map(id => jointOf(piece, id))
   const stuck = joints.filter(j => findingOf(piece, j.id).state !== 'apart')
-  const methods = stuck.filter(j => isGlued(piece, j)).map(j => ({ joint: j.id, method: methodAt(piece, j) }))
+  const undo = stuck.filter(j => isGlued(piece, j)).map(j => j.id)
   // What is only known by a joint’s make went with it when it came apart.
   const locks = joints.flatMap(j => locksOf(piece, j).filter(l => !(l.made && findingOf(piece, j.id).state === 'apart')))
   const touched = new Set([...move.parts, ...joints.flatMap(j => [j.enters, j.receives])].map(partOfBody))
@@ -88,17 +88,12 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
     offFirst: [...touched].flatMap(part => offFirst(piece, part)),
     locksFirst: locks,
     findMetal: joints.filter(j => hasUnfoundMetal(piece, j, locks)).map(j => j.id),
-    methods,
+    undo,
     words: say`${namesOf(original, move.parts, breaks.length > 0)} ${way}${spring}${bent}: ${[...(stuck.length > 0 ? stuck : joints).map(tagOf), ...halves.map(id => faultTag(piece, piece.faults.find(f => f.id === id)!))].join(', ')}`,
-    cautions: [...new Set<CautionId>([...methods.flatMap(m => m.method.cautions), ...(methods.length > 0 ? ['spreader' as const] : [])])],
+    cautions: undo.length > 0 ? ['spreader'] : [],
     watch: watch.map(j => j.id),
     frail: [...new Set(joints.flatMap(j => frailtiesOf(piece, j)))],
   }
-}
-
-const methodAt = (piece: Piece, j: Joint): MethodChoice => {
-  const part = partOf(piece, j.enters)
-  return methodFor(findingOf(piece, j.id).oldGlue, part.finish ?? piece.intake.finish, part.species)
 }
 
 /** A sign of metal that was seen stays a warning until something at that joint was recorded. */

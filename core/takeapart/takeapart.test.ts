@@ -8,7 +8,6 @@ import { newHold } from '../piece/new-hold'
 import { groundOf } from './bodies'
 import { partedBy, separate } from './separate'
 import { giveNeededMm, type Tie } from './tie'
-import { methodFor } from '../glue/methods'
 import { takeApart } from './index'
 import { before } from '../work'
 
@@ -98,15 +97,5 @@ describe('a framed chair with a loose side rail', () => {
   it('an untested joint is never called solid', () => {
     const d = takeApart(applyAll(chair, [{ do: 'test-joint', joint: J, state: 'gives' }]), [{ joint: J, opens: work, inPlace: null }]).decisions.find(x => x.joint === 'crest-rail--left-back-post')!
     expect(phraseText(d.why)).toContain('not tested yet')
-  })
-})
-
-describe('undoing old glue', () => {
-  it('keeps heat and water off shellac, and vinegar off oak', () => {
-    expect(phraseText(methodFor('protein', 'shellac', 'Beech, European').how)).toContain('dry')
-    expect(phraseText(methodFor('protein', 'varnish', 'Beech, European').how)).toContain('spirit')
-    expect(phraseText(methodFor('pva', 'lacquer', 'Beech, European').how)).toContain('vinegar')
-    expect(phraseText(methodFor('pva', 'lacquer', 'Oak, European').how)).not.toContain('vinegar')
-    expect(methodFor('polyurethane', 'bare', 'Beech, European').cautions).toContain('polyurethane-heat')
   })
 })

@@ -28,6 +28,8 @@ export interface Task {
   readonly waitMin: number
   /** A clock to run with it, minutes: soaking, or what may be used of the open time. */
   readonly clockMin: number | null
+  /** Facts of what need not be done any more if this is enough. */
+  readonly spares?: readonly string[]
   /** It is done by measuring this part’s length in the frame fitted dry. */
   readonly shouldersOf?: string
   /** What has to lie ready for it; clamps are told by themselves. */

@@ -62,6 +62,13 @@ function tick(): void {
   go(1)
   log(eventOf(task))
 }
+/** It has let go: what would have come after it need not be done. */
+function letGo(): void {
+  const task = step.value
+  if (!task?.spares) return
+  go(1)
+  log({ kind: 'done', of: [...task.facts, ...task.spares] })
+}
 function begin(): void {
   const task = step.value
   if (!task) return
@@ -94,6 +101,7 @@ const PHASE_WORDS = { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 
 useKeys({
   ' ': tick,
   's': begin,
+  'l': letGo,
   'p': putOff,
   'u': takeBack,
   'ArrowRight': () => go(1),
@@ -132,7 +140,15 @@ useKeys({
         <ul><li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li></ul>
       </div>
       <footer>
-        <FieldKeyButton v-if="!step.shouldersOf" :main="held.length === 0" big :label="held.length > 0 ? 'Done all the same' : 'Done'" press="space" @click="tick" />
+        <FieldKeyButton v-if="step.spares" main big label="It let go" press="l" @click="letGo" />
+        <FieldKeyButton
+          v-if="!step.shouldersOf"
+          :main="held.length === 0 && !step.spares"
+          big
+          :label="step.spares ? 'It still holds' : held.length > 0 ? 'Done all the same' : 'Done'"
+          press="space"
+          @click="tick"
+        />
         <FieldKeyButton big label="Next" press="→" :disabled="at >= steps.length - 1" @click="go(1)" />
         <FieldKeyButton v-if="step.clockMin && !clock" big label="Start the clock" press="c" @click="startClock" />
         <FieldKeyButton v-if="clock" big label="One more minute" press="+" @click="oneMore" />

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { describeDuration } from '#core/measure/wall-time'
 import { CAUTIONS } from '#core/reference/cautions'
-import { phraseText } from '#core/measure/phrase'
-import { DECISION_LABELS, type Decision, type MethodChoice, type Move } from '#core/takeapart'
+import { recipesAlike } from '#core/plan'
+import { DECISION_LABELS, type Decision, type Move } from '#core/takeapart'
 import { bodyName } from '#core/bodies'
 import { WAYS_OUT } from '#core/hardware'
 import { tagOf } from '#core/piece/facts'
@@ -19,7 +19,7 @@ const { go } = useStep()
 /** A move is played on the stand, with all before it made; pressed again it goes back. */
 const play = (nth: number) => { stand.movesShown = stand.movesShown === nth ? nth - 1 : nth }
 onBeforeUnmount(() => { stand.movesShown = 0 })
-const { len, quantity } = useUnits()
+const { len } = useUnits()
 const tag = (id: string) => tagOf(piece.value!.joints.find(j => j.id === id)!)
 const label = (id: string) => jointName(piece.value!, piece.value!.joints.find(j => j.id === id)!)
 const ORDER: readonly Decision[] = ['undecided', 'open', 'in-the-way', 'mend-in-place', 'leave-shut']
@@ -34,7 +34,7 @@ const heading = computed(() => {
 /** What has come apart already needs no move; only its way home is planned. */
 const moves = computed(() => (plan.value?.takeApart.moves ?? []).map((move, i) => ({ move, i })).filter(({ move }) => move.opens.length > 0))
 const mostSpringMm = computed(() => Math.max(0, ...moves.value.map(({ move }) => move.springMm)))
-const cautions = computed(() => [...new Set(moves.value.flatMap(({ move }) => [...move.cautions, ...move.locksFirst.flatMap(l => WAYS_OUT[l.kind].cautions)]))])
+const cautions = computed(() => [...new Set(moves.value.flatMap(({ move }) => [...move.cautions, ...move.undo.flatMap(id => plan.value!.recipes[id]?.cautions ?? []), ...move.locksFirst.flatMap(l => WAYS_OUT[l.kind].cautions)]))])
 /** What has to be done before a move: like things together, each with how. */
 function firstOf(move: Move): { what: string, how: string }[] {
   const locks = new Map<string, { joints: Set<string>, how: string, label: string }>()
@@ -53,15 +53,6 @@ function firstOf(move: Move): { what: string, how: string }[] {
 const opening = computed(() => plan.value?.tasks.filter(t => t.kind === 'open') ?? [])
 const opened = computed(() => opening.value.length > 0 && opening.value.every(t => t.done))
 function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, of: opening.value.flatMap(t => t.facts), note: '' } }); void go('glue-up') }
-/** Joints that come undone the same way are said together. */
-function byMethod(move: Move): { tags: string, many: boolean, method: MethodChoice }[] {
-  const groups = new Map<string, { joints: string[], method: MethodChoice }>()
-  for (const { joint, method } of move.methods) {
-    const key = phraseText(method.how)
-    groups.set(key, { joints: [...(groups.get(key)?.joints ?? []), joint], method })
-  }
-  return [...groups.values()].map(g => ({ tags: g.joints.map(tag).join(', '), many: g.joints.length > 1, method: g.method }))
-}
 const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
 </script>
 
@@ -76,7 +67,13 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
         <li v-for="{ move, i } in moves" :key="i">
           <p class="move"><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong> <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">{{ stand.movesShown > i ? 'put back' : 'show it' }}</button></p>
           <ul v-if="firstOf(move).length > 0" class="first"><li v-for="(step, k) in firstOf(move)" :key="k"><span class="red">{{ step.what }}</span><span v-if="step.how" class="small soft"> {{ step.how }}</span></li></ul>
-          <p v-for="m in byMethod(move)" :key="m.tags" class="small">{{ m.tags }}: <PhraseText :phrase="m.method.how" /><template v-if="m.method.soakMin > 0">, <span class="measure">{{ quantity({ value: m.method.soakMin, unit: 'min' }) }}</span>{{ m.many ? ' each' : '' }}</template>.</p>
+          <OpenupReleaseRecipe
+            v-for="group in recipesAlike(move, plan.recipes)"
+            :key="group.joints.join()"
+            :tags="group.joints.map(tag).join(', ')"
+            :many="group.joints.length"
+            :recipe="group.recipe"
+          />
           <p v-if="move.watch.length > 0" class="small">Looser than it should be, and in the line of pull: {{ move.watch.map(tag).join(', ') }}. Hold it shut.</p>
         </li>
       </ol>

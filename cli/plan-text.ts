@@ -84,7 +84,7 @@ function opening(piece: Piece, plan: Plan): string[] {
   return [
     '', 'Open up',
     ...plan.takeApart.offBefore.map(x => `  off before anything: ${x.kind === 'lift' ? nameOf(piece, x.part) : x.kind.replaceAll('-', ' ')}`),
-    ...plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...before(piece, m, plan.recipes).map(x => `     first: ${x}`)]),
+    ...plan.takeApart.moves.filter(m => m.opens.length > 0).flatMap((m, i) => [`  ${i + 1}. ${text(m.words)}`, ...(m.why ? [`     ${text(m.why)}`] : []), ...before(piece, m, plan.recipes).map(x => `     first: ${x}`)]),
     ...decisions.map(d => `  ${tagFor(piece, d.joint)} ${DECISION_LABELS[d.decision]}: ${text(d.why)}`),
     `  ${shut} joints stay shut`,
   ]

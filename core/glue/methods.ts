@@ -12,7 +12,7 @@ export interface MethodChoice { readonly how: Phrase, readonly soakMin: number, 
 /** How a known glue is undone where only its place on one part is known, in a few words: the rounds one after another. */
 export function methodFor(glue: OldGlue, finish: Finish, species: string): MethodChoice {
   if (glue === 'none') return { how: say`nothing to undo: it is dry`, soakMin: 0, cautions: [] }
-  const recipe = recipeFor({ glue, age: 'unknown', mendedBefore: false, finishes: [finish], woods: [species], stuffed: false, metal: false, school: 'everyday', leftOut: [] })
+  const recipe = recipeFor({ glue, age: 'unknown', mendedBefore: false, elsewhere: [], finishes: [finish], woods: [species], stuffed: false, metal: false, school: 'everyday', leftOut: [] })
   const rounds = recipe.rounds.map(r => (r.shield ? say`${r.row.label} (${r.shield})` : say`${r.row.label}`))
   return { how: joined(rounds, ', then '), soakMin: Math.round(minutesOfRecipe(recipe).wait.usual), cautions: recipe.cautions }
 }

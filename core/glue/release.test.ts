@@ -6,7 +6,7 @@ import { ROUND_IDS } from '../reference/rounds'
 import { methodFor } from './methods'
 import { minutesOfRecipe, recipeFor, type Around } from './release'
 
-const usual: Around = { glue: 'protein', age: 'old', mendedBefore: false, finishes: ['varnish', 'varnish'], woods: ['Beech, European', 'Beech, European'], stuffed: false, metal: false, school: 'everyday', leftOut: [] }
+const usual: Around = { glue: 'protein', age: 'old', mendedBefore: false, elsewhere: [], finishes: ['varnish', 'varnish'], woods: ['Beech, European', 'Beech, European'], stuffed: false, metal: false, school: 'everyday', leftOut: [] }
 const rounds = (over: Partial<Around>) => recipeFor({ ...usual, ...over }).rounds.map(r => r.id)
 
 describe('rounds for a joint', () => {
@@ -46,6 +46,11 @@ describe('rounds for a joint', () => {
     expect(old.odds.protein).toBeGreaterThan(0.7)
     expect(recipeFor({ ...usual, glue: 'unknown', mendedBefore: true }).odds.pva).toBeGreaterThan(0.5)
   })
+  it('by hand: with PVA in one known joint and protein in another of a modern chair, PVA is 0.85 / 2 + 0.15 x 0.7', () => {
+    const { odds } = recipeFor({ ...usual, glue: 'unknown', age: 'modern', elsewhere: ['pva', 'protein', 'unknown'] })
+    expect(odds.pva).toBeCloseTo(0.425 + 0.105, 9)
+    expect(odds.protein).toBeCloseTo(0.425 + 0.15 * 0.05, 9)
+  })
   it('by hand: two rounds of 30 and 35 % on shellac: the second is come to in 70 of 100; hands 3.5 + 0.7 x 6 = 7.7 min, waiting 0 + 0.7 x 10 = 7', () => {
     const recipe = recipeFor({ ...usual, finishes: ['shellac', 'shellac'] })
     expect(recipe.rounds.map(r => [r.chance, r.reach])).toEqual([[0.3, 1], [0.35, 0.7]])
@@ -58,6 +63,7 @@ describe('rounds for a joint', () => {
     glue: fc.constantFrom(...OLD_GLUES),
     age: fc.constantFrom(...AGES),
     mendedBefore: fc.boolean(),
+    elsewhere: fc.array(fc.constantFrom(...OLD_GLUES), { maxLength: 4 }),
     finishes: fc.array(fc.constantFrom(...FINISHES), { minLength: 2, maxLength: 2 }),
     woods: fc.constant(['Beech, European', 'Oak, European']),
     stuffed: fc.boolean(),

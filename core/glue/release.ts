@@ -12,6 +12,8 @@ export interface Around {
   readonly age: Age
   /** Somebody mended it before: then a later glue is likelier. */
   readonly mendedBefore: boolean
+  /** The glues that are known in its other joints. */
+  readonly elsewhere: readonly OldGlue[]
   readonly finishes: readonly Finish[]
   readonly woods: readonly string[]
   readonly stuffed: boolean
@@ -51,10 +53,18 @@ const ODDS_BY_AGE: Readonly<Record<Age, Odds>> = {
 /** Who mended it since took what was to hand (low). */
 const MENDED_ODDS: Odds = { pva: 0.55, epoxy: 0.2, protein: 0.1, polyurethane: 0.06, cyanoacrylate: 0.05, construction: 0.04 }
 
-export function oddsOf({ glue, age, mendedBefore }: Pick<Around, 'glue' | 'age' | 'mendedBefore'>): Odds {
+export function oddsOf({ glue, age, mendedBefore, elsewhere }: Pick<Around, 'glue' | 'age' | 'mendedBefore' | 'elsewhere'>): Odds {
   if (glue !== 'unknown') return { [glue]: 1 }
-  return mendedBefore ? MENDED_ODDS : ODDS_BY_AGE[age]
+  if (mendedBefore) return MENDED_ODDS
+  const known = elsewhere.filter(g => g !== 'unknown' && g !== 'none')
+  if (known.length === 0) return ODDS_BY_AGE[age]
+  const odds: Partial<Record<OldGlue, number>> = {}
+  for (const g of known) odds[g] = (odds[g] ?? 0) + LIKE_THE_REST / known.length
+  for (const [g, share] of Object.entries(ODDS_BY_AGE[age]) as [OldGlue, number][]) odds[g] = (odds[g] ?? 0) + (1 - LIKE_THE_REST) * share
+  return odds
 }
+/** A joint was most likely glued with what the others were (low). */
+const LIKE_THE_REST = 0.85
 
 /** A round less likely to help than this is not worth the wood. */
 const LEAST_CHANCE = 0.12

@@ -18,6 +18,7 @@ function recipeAt({ piece, school, shop }: Job, joint: Joint): Recipe {
     glue: findingOf(piece, joint.id).oldGlue,
     age: piece.intake.age,
     mendedBefore: isMendedBefore(piece, joint),
+    elsewhere: piece.joints.filter(j => j.id !== joint.id && !isMendedBefore(piece, j)).map(j => findingOf(piece, j.id).oldGlue),
     finishes: parts.map(p => p.finish ?? piece.intake.finish),
     woods: parts.map(p => p.species),
     stuffed: piece.intake.upholstery === 'stuffed',

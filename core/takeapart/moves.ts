@@ -2,13 +2,14 @@ import { bodyName, partOfBody, type Standing } from '../bodies'
 import { locksOf, offFirst, type HeldBy } from '../hardware'
 import { mm, say, type Phrase } from '../measure/phrase'
 import { dot, type Vec } from '../measure/vec'
-import { findingOf, isGlued, isLoose, partOf, tagOf } from '../piece/facts'
+import { findingOf, isGlued, partOf, tagOf } from '../piece/facts'
 import { faultTag } from '../piece/faults'
-import type { Hold, Joint, Piece } from '../piece/schema'
+import type { Finding, Hold, Joint, Piece } from '../piece/schema'
 import { twinId } from '../piece/sides'
 import type { CautionId } from '../reference/cautions'
 import type { Separation } from './separate'
 import { frailtiesOf } from './costs'
+import { whyMove } from './explain'
 import { faultOfTie, jointOfTie } from './problem'
 import { isSeenFromBefore } from '../piece/names'
 
@@ -38,7 +39,9 @@ export interface Move {
   /** Joints whose old glue has to let go first. */
   readonly undo: readonly string[]
   readonly cautions: readonly CautionId[]
-  /** Shut joints in the line of pull that are loose and could let go instead. */
+  /** Why it is made as it is, where that is not plain. */
+  readonly why: Phrase | null
+  /** Shut joints in the line of pull that are looser than those meant to open, and could let go instead. */
   readonly watch: readonly string[]
   /** What is wrong in the wood that is struck or sprung here, by the faults’ ids: held closed while it is moved. */
   readonly frail: readonly string[]
@@ -62,7 +65,9 @@ export function directionWords(piece: Piece, direction: Vec): string {
 }
 
 /** A separation of the search as a move for the bench. `parted` holds all joints that come apart in the whole take-apart. */
-export function describeMove({ piece, breaks }: Standing, original: Piece, move: Separation, parted: ReadonlySet<string>): Move {
+export function describeMove(standing: Standing, original: Piece, moves: readonly Separation[], at: number, { parted, wanted }: { readonly parted: ReadonlySet<string>, readonly wanted: ReadonlySet<string> }): Move {
+  const { piece, breaks } = standing
+  const move = moves[at]!
   const halves = move.joints.flatMap(tie => faultOfTie(tie) ?? [])
   const joints = [...new Set(move.joints.filter(tie => faultOfTie(tie) === null).map(jointOfTie))].map(id => jointOf(piece, id))
   const stuck = joints.filter(j => findingOf(piece, j.id).state !== 'apart')
@@ -74,7 +79,7 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
   const spring = move.springMm > 0.5 ? say`, sprung ${mm(move.springMm)}` : say``
   const bent = bentOut.length > 0 ? say`, bent until ${bentOut.map(id => tagOf(jointOf(piece, id))).join(', ')} slips out` : say``
   const way = move.about === null ? directionWords(original, move.direction) : 'turned on its own tenon'
-  const watch = piece.joints.filter(j => !parted.has(j.id) && isLoose(piece, j) && move.parts.includes(j.enters) !== move.parts.includes(j.receives))
+  const watch = inLineOfPull(piece, move, stuck, parted)
   return {
     parts: move.parts,
     from: move.from,
@@ -91,9 +96,28 @@ export function describeMove({ piece, breaks }: Standing, original: Piece, move:
     undo,
     words: say`${namesOf(original, move.parts, breaks.length > 0)} ${way}${spring}${bent}: ${[...(stuck.length > 0 ? stuck : joints).map(tagOf), ...halves.map(id => faultTag(piece, piece.faults.find(f => f.id === id)!))].join(', ')}`,
     cautions: undo.length > 0 ? ['spreader'] : [],
+    why: whyMove(standing, moves, at, wanted),
     watch: watch.map(j => j.id),
     frail: [...new Set(joints.flatMap(j => frailtiesOf(piece, j)))],
   }
+}
+
+/** A joint this near to the line of a pull takes it as well: the cosine. */
+const IN_LINE = 0.85
+/** From what holds to what has come apart. */
+const LOOSENESS: Readonly<Record<Finding['state'], number>> = { 'solid': 0, 'not-tested': 1, 'ticks': 2, 'gives': 3, 'swings': 4, 'apart': 5 }
+
+/** Shut joints of the parts that are pulled on, along the pull, that hold less than the tightest of those meant to open. */
+function inLineOfPull(piece: Piece, move: Separation, stuck: readonly Joint[], parted: ReadonlySet<string>): Joint[] {
+  if (move.about !== null || stuck.length === 0) return []
+  const loose = (j: Joint) => LOOSENESS[findingOf(piece, j.id).state]
+  const tightest = Math.min(...stuck.map(loose))
+  const pulled = new Set(stuck.flatMap(j => [j.enters, j.receives]))
+  return piece.joints.filter((j) => {
+    const isBeside = pulled.has(j.enters) || pulled.has(j.receives)
+    const isOneBody = move.parts.includes(j.enters) === move.parts.includes(j.receives)
+    return !parted.has(j.id) && j.form.kind !== 'rest' && isBeside && isOneBody && loose(j) > Math.max(1, tightest) && Math.abs(dot(j.withdraw, move.direction)) > IN_LINE
+  })
 }
 
 /** A sign of metal that was seen stays a warning until something at that joint was recorded. */

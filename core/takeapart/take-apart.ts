@@ -24,7 +24,12 @@ export interface JointDecision {
   readonly why: Phrase
   /** Chance that opening it breaks something; only for joints that open. */
   readonly breakChance: Figure | null
+  /** What opening it and what mending it in place come to, where both can be done; only for those. */
+  readonly margin: Margin | null
 }
+
+/** Minutes that one joint’s mend adds to the whole, opened and in place. */
+export interface Margin { readonly openMin: number, readonly inPlaceMin: number, readonly isJudgement: boolean }
 
 /** A part that only lies there, or what is known of the seat. */
 export type OffBefore = { readonly kind: 'lift', readonly part: string } | { readonly kind: 'drop-in-seat' } | { readonly kind: 'stuffing' }
@@ -79,16 +84,16 @@ export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: 
   const found = openingOf(standing, workable, [])
   const stuck = found.stuck.map(s => stuckProblem(standing, s))
   const all = [...problems, ...stuck]
-  if (!found.opening) return describe({ piece, standing, mends, sprungBreaks: [] }, null, all)
+  if (!found.opening) return describe({ piece, standing, mends, sprungBreaks: [] }, null, all, found.margins)
   // Whether halves lie loose is known only once it is known what opens; then they go home in their turn.
   const loose = looseBreaks(standing, breaks, openedIn(found.opening))
   const sprungBreaks = breaks.filter(b => !loose.includes(b)).map(b => b.fault)
   const opening = loose.length === 0 ? found.opening : openingOf(standing, workable, loose).opening
-  return describe({ piece, standing, mends, sprungBreaks }, opening, all)
+  return describe({ piece, standing, mends, sprungBreaks }, opening, all, found.margins)
 }
 
 interface Stuck { readonly joint: string, readonly leastFlexMm: number | null }
-interface Found { readonly opening: Opening | null, readonly stuck: readonly Stuck[] }
+interface Found { readonly opening: Opening | null, readonly stuck: readonly Stuck[], readonly margins: ReadonlyMap<string, Margin> }
 
 const searches = new WeakMap<Standing, Map<string, Search>>()
 const known = new WeakMap<Standing, Map<string, Found>>()
@@ -100,7 +105,7 @@ function openingOf(standing: Standing, faults: readonly Fault[], broken: readonl
     const problem = problemFor(standing, faults, broken)
     const search = remembered(searches, standing, problem.ties.map(t => `${t.id} ${t.contact ?? ''}`).join(','), () => searchOn(problem.parts, problem.ties))
     const opening = search.cheapest(problem.faults, problem.wayCost)
-    if (opening) return { opening, stuck: [] }
+    if (opening) return { opening, stuck: [], margins: marginsOf(search, problem, opening) }
     // What does not come free with all that is allowed is left out and said, so that the rest is still planned.
     const free = search.freeWith(problem.wayCost)
     const isStuck = (f: Fault) => f.inPlaceCost === null && !free.has(f.joint)
@@ -109,8 +114,27 @@ function openingOf(standing: Standing, faults: readonly Fault[], broken: readonl
     return {
       opening: search.cheapest(rest, problem.wayCost),
       stuck: stuck.map(f => ({ joint: f.joint, leastFlexMm: leastFlexMm(problem, f.joint) })),
+      margins: new Map(),
     }
   })
+}
+
+/** Nearer to each other than this share of the dearer one, minutes of expected work say nothing: it is a matter of judgement. */
+const JUDGEMENT_SHARE = 0.15
+
+/** For each joint that can be mended either way what either adds, everything else chosen as well as can be beside it. */
+function marginsOf(search: Search, problem: Problem, { cost }: Opening): ReadonlyMap<string, Margin> {
+  const both = problem.faults.filter(f => f.mayOpen && !f.isOpen && f.inPlaceCost !== null)
+  return new Map(both.flatMap(({ joint }) => {
+    const others = problem.faults.filter(f => f.joint !== joint)
+    const own = problem.faults.find(f => f.joint === joint)!
+    const without = search.cheapest(others, problem.wayCost)?.cost ?? cost
+    const opened = search.cheapest([...others, { ...own, inPlaceCost: null }], problem.wayCost)?.cost
+    const shut = search.cheapest([...others, { ...own, mayOpen: false }], (tie, way) => (tie === joint ? Infinity : problem.wayCost(tie, way)))?.cost
+    if (opened === undefined || shut === undefined) return []
+    const [openMin, inPlaceMin] = [opened - without, shut - without]
+    return [[jointOfTie(joint), { openMin, inPlaceMin, isJudgement: Math.abs(openMin - inPlaceMin) <= JUDGEMENT_SHARE * Math.max(openMin, inPlaceMin) }] as const]
+  }))
 }
 
 function remembered<T>(store: WeakMap<Standing, Map<string, T>>, standing: Standing, key: string, make: () => T): T {
@@ -156,12 +180,14 @@ const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id
 
 interface Described { readonly piece: Piece, readonly standing: Standing, readonly mends: readonly FaultMends[], readonly sprungBreaks: readonly string[] }
 
-function describe({ piece, standing, mends, sprungBreaks }: Described, opening: Opening | null, problems: readonly TakeApartProblem[]): TakeApart {
-  const parted = new Set([...partedBy(opening?.moves ?? [])].map(jointOfTie))
+function describe({ piece, standing, mends, sprungBreaks }: Described, opening: Opening | null, problems: readonly TakeApartProblem[], margins: ReadonlyMap<string, Margin>): TakeApart {
+  const moves = opening?.moves ?? []
+  const parted = new Set([...partedBy(moves)].map(jointOfTie))
+  const wanted = new Set(mends.filter(m => m.opens).map(m => m.joint))
   return {
-    decisions: piece.joints.map(j => decide(piece, j, mends.find(m => m.joint === j.id), opening, parted)),
+    decisions: piece.joints.map(j => ({ ...decide(piece, j, mends.find(m => m.joint === j.id), opening, parted), margin: margins.get(j.id) ?? null })),
     offBefore: parted.size > 0 ? offBefore(piece) : [],
-    moves: (opening?.moves ?? []).map(m => describeMove(standing, piece, m, parted)),
+    moves: moves.map((_, i) => describeMove(standing, piece, moves, i, { parted, wanted })),
     expectedMin: opening?.cost ?? 0,
     boundMin: opening?.boundCost ?? 0,
     problems,
@@ -179,8 +205,8 @@ function offBefore(piece: Piece): OffBefore[] {
   return [...laid.map((p): OffBefore => ({ kind: 'lift', part: p.id })), ...seat]
 }
 
-function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, opening: Opening | null, parted: ReadonlySet<string>): JointDecision {
-  const as = (decision: Decision, why: Phrase): JointDecision => ({ joint: joint.id, decision, why, breakChance: decision === 'open' || decision === 'in-the-way' ? chanceFigure(piece, joint) : null })
+function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, opening: Opening | null, parted: ReadonlySet<string>): Omit<JointDecision, 'margin'> {
+  const as = (decision: Decision, why: Phrase): Omit<JointDecision, 'margin'> => ({ joint: joint.id, decision, why, breakChance: decision === 'open' || decision === 'in-the-way' ? chanceFigure(piece, joint) : null })
   const isSettled = piece.choices.settled[`joint:${joint.id}`] !== undefined
   if (opening && parted.has(joint.id)) {
     if (mend?.opens) return as('open', say`its mend needs it open`)

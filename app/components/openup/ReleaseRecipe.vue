@@ -2,12 +2,12 @@
 import { minutesOfRecipe, ROUNDS, type Recipe } from '#core/glue'
 
 /** How the old glue of some joints is let go, round by round, the next one only if the last has not done it. */
-const { tags, many, recipe } = defineProps<{ tags: string, many: number, recipe: Recipe }>()
+const { tags, many, recipe, asFor } = defineProps<{ tags: string, many: number, recipe: Recipe, asFor: string }>()
 const { quantity } = useUnits()
-const min = (range: readonly [number, number]) => quantity({ value: range[0], high: range[1], unit: 'min' })
+const min = ([low, high]: readonly [number, number]) => (high < 10 ? quantity({ value: high, unit: 'min' }) : `${low}–${quantity({ value: high, unit: 'min' })}`)
 const total = computed(() => {
   const { hands, wait } = minutesOfRecipe(recipe)
-  return { low: hands.low * many + wait.low, usual: hands.usual * many + wait.usual, high: hands.high * many + wait.high }
+  return { low: Math.round(hands.low * many + wait.low), usual: Math.round(hands.usual * many + wait.usual), high: Math.round(hands.high * many + wait.high) }
 })
 const GLUE_WORDS = { protein: 'protein glue', pva: 'PVA', epoxy: 'epoxy', polyurethane: 'polyurethane', cyanoacrylate: 'cyanoacrylate', construction: 'construction glue', urea: 'urea', none: 'no glue', unknown: 'unknown' } as const
 /** What it is taken for: said, or by its age and what was done to it, the likeliest two. */
@@ -24,7 +24,8 @@ const glues = computed(() => {
       <strong>Undo {{ tags }}</strong>, {{ glues }}:
       <span class="measure">{{ min([total.low, total.high]) }}</span>, usually <span class="measure">{{ quantity({ value: total.usual, unit: 'min' }) }}</span>.
     </p>
-    <ol class="rounds">
+    <p v-if="asFor" class="small soft">The same rounds as for {{ asFor }}.</p>
+    <ol v-else class="rounds">
       <li v-for="(round, i) in recipe.rounds" :key="round.id">
         <details>
           <summary>
@@ -39,7 +40,7 @@ const glues = computed(() => {
         </details>
       </li>
     </ol>
-    <p v-if="recipe.leftOut.length > 0" class="small soft">Not told: <template v-for="(left, i) in recipe.leftOut" :key="left.id">{{ i > 0 ? '; ' : '' }}{{ ROUNDS[left.id].label }}, for <PhraseText :phrase="left.why" /></template>.</p>
+    <p v-if="!asFor && recipe.leftOut.length > 0" class="small soft">Not told: <template v-for="(left, i) in recipe.leftOut" :key="left.id">{{ i > 0 ? '; ' : '' }}{{ ROUNDS[left.id].label }}, for <PhraseText :phrase="left.why" /></template>.</p>
   </div>
 </template>
 

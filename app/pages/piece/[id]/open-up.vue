@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { describeDuration } from '#core/measure/wall-time'
 import { CAUTIONS } from '#core/reference/cautions'
+import type { Recipe } from '#core/glue'
 import { recipesAlike } from '#core/plan'
 import { DECISION_LABELS, type Decision, type Move } from '#core/takeapart'
 import { bodyName } from '#core/bodies'
@@ -53,6 +54,12 @@ function firstOf(move: Move): { what: string, how: string }[] {
 const opening = computed(() => plan.value?.tasks.filter(t => t.kind === 'open') ?? [])
 const opened = computed(() => opening.value.length > 0 && opening.value.every(t => t.done))
 function logOpened(): void { store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'opened', stage: null, of: opening.value.flatMap(t => t.facts), note: '' } }); void go('glue-up') }
+/** The joints of an earlier move whose rounds are the same: told once is enough. */
+function toldBefore(recipe: Recipe, at: number): string {
+  const key = (r: Recipe) => JSON.stringify(r.rounds)
+  const earlier = moves.value.filter(({ i }) => i < at).flatMap(({ move }) => recipesAlike(move, plan.value!.recipes))
+  return earlier.find(group => key(group.recipe) === key(recipe))?.joints.map(tag).join(', ') ?? ''
+}
 const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
 </script>
 
@@ -67,12 +74,14 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
         <li v-for="{ move, i } in moves" :key="i">
           <p class="move"><strong><span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words" /></strong> <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">{{ stand.movesShown > i ? 'put back' : 'show it' }}</button></p>
           <ul v-if="firstOf(move).length > 0" class="first"><li v-for="(step, k) in firstOf(move)" :key="k"><span class="red">{{ step.what }}</span><span v-if="step.how" class="small soft"> {{ step.how }}</span></li></ul>
+          <p v-if="move.why" class="small soft"><PhraseText :phrase="move.why" /></p>
           <OpenupReleaseRecipe
             v-for="group in recipesAlike(move, plan.recipes)"
             :key="group.joints.join()"
             :tags="group.joints.map(tag).join(', ')"
             :many="group.joints.length"
             :recipe="group.recipe"
+            :as-for="toldBefore(group.recipe, i)"
           />
           <p v-if="move.watch.length > 0" class="small">Looser than it should be, and in the line of pull: {{ move.watch.map(tag).join(', ') }}. Hold it shut.</p>
         </li>
@@ -88,12 +97,16 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
           <tr v-for="d in decisions" :key="d.joint" :class="{ soft: d.decision === 'leave-shut' }">
             <td><button type="button" class="pick" :aria-pressed="picked === d.joint" @click="picked = d.joint">{{ tag(d.joint) }}</button></td>
             <td><span :class="{ blue: d.decision === 'open' || d.decision === 'in-the-way' || d.decision === 'mend-in-place', red: d.decision === 'undecided' }"><strong>{{ DECISION_LABELS[d.decision] }}</strong></span><br><span class="small">{{ label(d.joint) }}</span></td>
-            <td><PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft"><br>chance of harm <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`" /></span></td>
+            <td>
+              <PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft"><br>chance of harm <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`" /></span>
+              <span v-if="d.margin" class="small soft"><br>{{ d.margin.isJudgement ? 'A matter of judgement: ' : '' }}opened <span class="measure">{{ describeDuration(d.margin.openMin) }}</span>, in place <span class="measure">{{ describeDuration(d.margin.inPlaceMin) }}</span> of expected work and harm</span>
+              <OpenupWhatIfShut v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint)" :piece="piece" :plan="plan" :joint="d.joint" :tag="tag(d.joint)" />
+            </td>
             <td><button v-if="d.decision !== 'leave-shut' || shut(d.joint)" type="button" class="chip plain keep" :aria-pressed="shut(d.joint)" @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })">keep shut</button></td>
           </tr>
         </tbody>
       </table>
-      <p v-if="plan.takeApart.expectedMin > 0" class="small soft">Chosen as the cheapest in expected minutes of work and harm together: {{ describeDuration(plan.takeApart.expectedMin) }}.</p>
+      <p v-if="plan.takeApart.expectedMin > 0" class="small soft">Chosen as the cheapest in expected minutes of work and harm together: {{ describeDuration(plan.takeApart.expectedMin) }}<template v-if="plan.takeApart.boundMin < plan.takeApart.expectedMin - 0.5">; stopped before it was proven, and none costs less than {{ describeDuration(plan.takeApart.boundMin) }}</template>.</p>
     </section>
     <WorksheetFoot><button type="button" class="key-button main" :disabled="opened" @click="logOpened">{{ opened ? 'It is open' : 'It is open: plan the glue-up' }}</button><button type="button" class="key-button" @click="go('glue-up')">Look at the glue-up</button><NuxtLink :to="`/bench/${piece.id}`" class="key-button">Bench mode <kbd>b</kbd></NuxtLink></WorksheetFoot>
   </article>

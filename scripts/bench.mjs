@@ -18,6 +18,7 @@ const ms = x => `${x.toFixed(1)} ms`
 
 await benchFamilies()
 await benchPlanning()
+await benchGrowth()
 await benchHistory()
 await benchBrowser()
 console.table(Object.fromEntries(rows.map(r => [r.what, { figure: r.figure, wanted: r.wanted }])))
@@ -77,6 +78,59 @@ async function benchPlanning() {
   row(`plan of ${large.joints.length} joints, an eleventh of them loose, and what the heap grew by until it was there`, `${ms(largeMs)}, ${((process.memoryUsage().heapUsed - before) / 1e6).toFixed(0)} MB`, '< 200 MB')
   const draws = Array.from({ length: 60 }, () => timed(() => drawPiece(vestry.parts, vestry.joints, VIEWS.bench))).slice(5).sort((a, b) => a - b)
   row('drawing the vestry chair, median', ms(at(draws, 0.5)), '< 16 ms')
+}
+
+/** Take-apart and whole plan by the number of joints: pieces of every family, each damaged another way, grown by standing several side by side. */
+async function benchGrowth() {
+  const { FAMILIES } = await load('core/piece/families/index.ts')
+  const { startPiece } = await load('core/piece/shape.ts')
+  const { planPiece } = await load('core/plan/index.ts')
+  const { standingOf } = await load('core/bodies/index.ts')
+  const { problemFor } = await load('core/takeapart/problem.ts')
+  const { searchOn } = await load('core/takeapart/search.ts')
+  const shop = JSON.parse(readFileSync(join(ROOT, 'demo/shop.json'), 'utf8'))
+  for (const wanted of [10, 20, 40, 60, 80]) {
+    const [apart, planned, unproven] = [[], [], []]
+    for (const [n, family] of FAMILIES.filter(f => f.id !== 'flat-frame').entries()) {
+      for (let seed = 1; seed <= 4; seed++) {
+        const piece = grown(startPiece, family.id, wanted, 7 * n + seed)
+        const loose = piece.joints.filter(j => ['gives', 'swings'].includes(piece.findings[j.id].state))
+        const faults = loose.map(j => ({ joint: j.id, mayOpen: true, inPlaceCost: null }))
+        let opening = null
+        apart.push(timed(() => { const problem = problemFor(standingOf(piece), faults); opening = searchOn(problem.parts, problem.ties).cheapest(problem.faults, problem.wayCost) }))
+        if (opening && !opening.proven) unproven.push(`${family.id} ${seed}`)
+        planned.push(timed(() => planPiece(structuredClone(piece), shop, shop.climate, '2026-03-05T09:00')))
+      }
+    }
+    for (const [name, times] of [['take-apart', apart], ['plan', planned]]) {
+      times.sort((a, b) => a - b)
+      const [middle, high] = name === 'plan' && wanted === 40 ? ['< 20 ms', '< 50 ms'] : ['', '']
+      row(`${name}, ${wanted} joints, median`, ms(at(times, 0.5)), middle)
+      row(`${name}, ${wanted} joints, p95`, ms(at(times, 0.95)), high)
+      row(`${name}, ${wanted} joints, worst`, ms(times.at(-1)), wanted === 80 ? '< 1000 ms' : '')
+    }
+    row(`take-apart, ${wanted} joints, stopped before it was proven`, `${unproven.length} of ${apart.length}`, '0')
+  }
+}
+
+/** A piece of about so many joints, an eighth of them loose, always the same: copies of a family’s piece joined by a rail each. */
+function grown(startPiece, family, wanted, seed) {
+  const one = startPiece({ id: 'bench', title: 'Bench', family, takenInAt: '2026-03-05T09:00' }).value
+  const copies = Math.max(1, Math.round(wanted / one.joints.length))
+  const moved = (p, n) => [p[0] + n * 700, p[1], p[2]]
+  const name = (id, n) => (n === 0 ? id : `${id}-${n}`)
+  const parts = Array.from({ length: copies }, (_, n) => one.parts.map(p => ({ ...p, id: name(p.id, n), axis: p.axis.map(a => moved(a, n)) }))).flat()
+  const joints = Array.from({ length: copies }, (_, n) => one.joints.map(j => ({ ...j, id: name(j.id, n), enters: name(j.enters, n), receives: name(j.receives, n), at: moved(j.at, n) }))).flat()
+  const links = Array.from({ length: copies - 1 }, (_, n) => {
+    const [a, b] = [one.joints[0].receives, one.joints.at(-1).receives]
+    return { ...one.joints[0], id: `link-${n}`, enters: name(a, n), receives: name(b, n + 1) }
+  })
+  const all = [...joints.slice(0, Math.max(wanted - links.length, 4)), ...links].map((j, i) => ({ ...j, number: i + 1 }))
+  let state = seed * 2654435761 % 4294967296
+  const random = () => { state = (state * 1664525 + 1013904223) % 4294967296; return state / 4294967296 }
+  const findings = Object.fromEntries(all.map(j => [j.id, { state: random() < 0.125 ? 'gives' : 'solid', directions: [], signs: {}, clearance: {}, oldGlue: 'protein' }]))
+  const held = new Set(all.flatMap(j => [j.enters, j.receives]))
+  return { ...one, parts: parts.filter(p => held.has(p.id)), joints: all, findings }
 }
 
 /** Undo and replay over long logs: half findings, choices and notes, a tenth of it drawing the piece anew. */

@@ -29,6 +29,9 @@ describe('rounds for a joint', () => {
     expect(rounds({ glue: 'pva', woods: ['Beech, European', 'Oak, European'] })).not.toContain('vinegar')
     expect(rounds({ glue: 'pva', metal: true })).not.toContain('vinegar')
   })
+  it('neither spirit nor acetone beside wax, on whichever part it is', () => {
+    for (const glue of ['protein', 'pva'] as const) expect(rounds({ glue, finishes: ['oil', 'wax'] }).filter(id => id === 'spirit' || id === 'acetone')).toEqual([])
+  })
   it('nothing wet near stuffing; nothing this shop does not use', () => {
     expect(rounds({ stuffed: true })).not.toContain('warm-water')
     expect(rounds({ leftOut: ['spirit'] })).not.toContain('spirit')

@@ -231,6 +231,46 @@ describe('glue and the night', () => {
   })
 })
 
+describe('how far to open and how it closes', () => {
+  it('a swinging apron joint of an ordinary table opens four joints: both ends of its side, and the screws over those two legs', () => {
+    const loose = 'left-apron--left-front-leg'
+    const table = applyAll(tried(newPiece('table'), { [loose]: 'swings' }), snug(loose))
+    const made = plan(table)
+    expect(made.takeApart.moves.flatMap(m => m.opens).sort()).toEqual(['left-apron--left-front-leg', 'left-front-leg--top', 'right-apron--right-front-leg', 'right-front-leg--top'].sort())
+    expect(made.takeApart.boundMin).toBe(made.takeApart.expectedMin)
+  })
+  it('a whole ladder-back with every rung loose is glued in a few stages within a week, not one rung a day', () => {
+    const chair = newPiece('post-and-rung')
+    const rungs = chair.joints.filter(j => j.form.kind === 'round-tenon')
+    expect(rungs.length).toBeGreaterThan(20)
+    const loose = applyAll(tried(chair, Object.fromEntries(rungs.map(j => [j.id, 'swings' as const]))), rungs.flatMap(j => [gap(j.id, 'round', 0.12), pva(j.id)]))
+    const made = plan(loose)
+    expect(made.stages.flatMap(s => s.joints).length).toBeGreaterThanOrEqual(rungs.length)
+    expect(made.stages.length).toBeLessThanOrEqual(4)
+    expect((made.returnMin! - made.startMin) / 1440).toBeLessThan(7)
+    for (const stage of made.stages) expect(stage.unserved).toEqual([])
+  })
+  it('clamps run from a place to press to a place to press: no plank’s thickness, no jaws that touch, nothing longer than the piece', () => {
+    for (const family of ['stick-chair', 'stool', 'rocker', 'post-and-rung', 'table', 'upholstered-frame', 'framed-armchair']) {
+      const piece = newPiece(family)
+      const all = tried(piece, Object.fromEntries(piece.joints.map(j => [j.id, 'swings' as const])))
+      const loose = applyAll(all, piece.joints.flatMap(j => (j.form.kind === 'round-tenon' || j.form.kind === 'dowel' ? [gap(j.id, 'round', 0.1), pva(j.id)] : j.form.kind === 'mortise-and-tenon' ? snug(j.id) : [])))
+      const highMm = Math.max(...piece.parts.flatMap(p => p.axis.map(a => a[1])))
+      for (const { lines } of plan(loose).stages) {
+        for (const line of lines.filter(l => l.by !== 'strap' && l.by !== 'faces')) {
+          expect(line.spanMm, `${family} ${line.part}`).toBeGreaterThan(60)
+          expect(line.spanMm, `${family} ${line.part}`).toBeLessThan(Math.max(highMm, 1300))
+        }
+        const jaws = lines.filter(l => l.by === 'jaws')
+        for (const [i, a] of jaws.entries()) for (const b of jaws.slice(i + 1)) {
+          const isOver = Math.hypot(...[0, 1, 2].map(k => a.from[k]! - b.from[k]!)) < 24 && Math.hypot(...[0, 1, 2].map(k => a.to[k]! - b.to[k]!)) < 24
+          expect(isOver, `${family}: ${a.part} and ${b.part}`).toBe(false)
+        }
+      }
+    }
+  })
+})
+
 describe('words', () => {
   it('what nobody said is not in the record', () => {
     const piece = applyAll(tried(newChair()), [{ do: 'add-fault', fault: newFault('break', 'b', 'left-front-leg', 0.4) }, { do: 'add-fault', fault: newFault('loss', 'l', 'front-rail', 0.5) }])

@@ -4,14 +4,17 @@ import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Plan } from './plan'
 
-/** What another plan of the same piece asks for that this one does not: what opens, what can no longer be mended, minutes, date. */
-export function whatChanges(piece: Piece, now: Plan, then: Plan): Phrase[] {
+/**
+ * What another plan of the same piece asks for that this one does not: what opens, what can no longer be mended, minutes, date.
+ * `asked` is the joint it was made for, and is not told back.
+ */
+export function whatChanges(piece: Piece, now: Plan, then: Plan, asked = ''): Phrase[] {
   const tags = (ids: readonly string[]) => ids.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')
   const opened = (plan: Plan) => new Set(plan.takeApart.moves.flatMap(m => m.opens))
   const lost = (plan: Plan) => plan.takeApart.decisions.filter(d => d.decision === 'undecided').map(d => d.joint)
   const inPlace = (plan: Plan) => plan.takeApart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint)
   const fresh = (of: (plan: Plan) => Iterable<string>, from: Plan, to: Plan) => { const known = new Set(of(from)); return [...of(to)].filter(id => !known.has(id)) }
-  const [more, fewer, undecided, placed] = [fresh(opened, now, then), fresh(opened, then, now).filter(id => !lost(then).includes(id)), fresh(lost, now, then), fresh(inPlace, now, then)]
+  const [more, fewer, undecided, placed] = [fresh(opened, now, then), fresh(opened, then, now).filter(id => id !== asked && !lost(then).includes(id)), fresh(lost, now, then), fresh(inPlace, now, then)]
   const minutes = then.takeApart.expectedMin - now.takeApart.expectedMin
   return [
     ...(undecided.length > 0 ? [say`${tags(undecided)} can no longer be mended`] : []),
@@ -31,7 +34,7 @@ function dateWords(now: Plan, then: Plan): Phrase[] {
 }
 
 /** The same in one sentence. */
-export function changesInWords(piece: Piece, now: Plan, then: Plan): Phrase {
-  const changes = whatChanges(piece, now, then)
+export function changesInWords(piece: Piece, now: Plan, then: Plan, asked = ''): Phrase {
+  const changes = whatChanges(piece, now, then, asked)
   return changes.length === 0 ? say`Nothing else changes.` : say`${joined(changes, '; ')}.`
 }

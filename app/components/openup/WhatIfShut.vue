@@ -20,7 +20,7 @@ async function ask(): Promise<void> {
   if (!shut.ok) return
   busy.value = true
   try {
-    answer.value = changesInWords(piece, plan, await planInWorker(shut.value, shop.settings, wallNow()))
+    answer.value = changesInWords(piece, plan, await planInWorker(shut.value, shop.settings, wallNow()), joint)
     failed.value = ''
   }
   catch (error) {

@@ -32,6 +32,17 @@ const [PLANK_MM, PLANK_BROAD_MM] = [70, 160]
  * in at that very place the line goes on along it to the next face.
  */
 export function behind(piece: Piece, joint: Joint): PressPlace {
+  const places = known.get(piece) ?? new Map<string, PressPlace>()
+  known.set(piece, places)
+  const place = places.get(joint.id) ?? faceBehind(piece, joint)
+  places.set(joint.id, place)
+  return place
+}
+
+/** A piece is never changed, and a plan tries the same clamps in many stages. */
+const known = new WeakMap<Piece, Map<string, PressPlace>>()
+
+function faceBehind(piece: Piece, joint: Joint): PressPlace {
   let [at, outward, receiver] = [joint.at, negate(joint.withdraw), partOf(piece, joint.receives)]
   const passed = new Set([joint.enters])
   for (;;) {

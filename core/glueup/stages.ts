@@ -4,7 +4,8 @@ import type { Figure } from '../measure/figure'
 import type { Joint, Piece } from '../piece/schema'
 import type { MendId } from '../mend'
 import type { Shop } from '../reference/shop-settings'
-import type { Move } from '../takeapart'
+import { faultOfTie, jointOfTie, type Backward, type Move, type StageTree } from '../takeapart'
+import { bestTree, type Judgement } from './stage-tree'
 import { workingMinutes, workingTime, type Minutes } from './working-time'
 
 /** Joints closed in one go, and the stages that have to be cured before. */
@@ -70,14 +71,67 @@ export interface Ties {
 const FORBIDDEN_MIN = 100_000
 
 /** Up to so many closings every split is tried. */
-const MOST_NODES_EXACT = 12
+const MOST_NODES_EXACT = 10
+
+/** What the stages are made from. */
+export interface GlueUp {
+  readonly piece: Piece
+  readonly moves: readonly Move[]
+  /** What closes without a move, each group at once. */
+  readonly onTheirOwn: readonly (readonly string[])[]
+  readonly mends: Readonly<Record<string, MendId>>
+  readonly shop: Shop
+  readonly ties: Ties
+  /** The same take-apart in whichever order suits; without it the moves as they are. */
+  readonly backward?: Backward | null
+}
 
 /**
  * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
- * backward, so a stage is one or more moves that hang together; what closes without a move (`onTheirOwn`, each group at once)
- * joins the last stage or its own.
+ * backward, so a stage is one or more moves that hang together; what closes without a move joins the last stage or its own.
+ * Where the moves as they came do not give one stage that fits, every other order of a small frame is looked at, and the
+ * moves that go with the better one are told with it.
  */
-export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: readonly (readonly string[])[], mends: Readonly<Record<string, MendId>>, shop: Shop, ties: Ties): Staging {
+export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly Move[] } {
+  const first = stagesAlong(glueUp)
+  const { backward, ties } = glueUp
+  const asTold = { ...first.staging, moves: glueUp.moves }
+  if (!backward || ties.undecided.size > 0 || (first.over < 1e-9 && first.staging.stages.length < 2)) return asTold
+  const judge = (ids: readonly string[]) => judgeTies(glueUp, ids)
+  const tree = bestTree(backward.frame, judge)
+  const shortest = bestTree(backward.frame, ids => { const { working } = stageOfTies(glueUp, ids); return { over: 0, share: working.value } }, 'shortest')
+  const bottleneckMin = shortest ? Math.min(first.staging.bottleneckMin, longestOf(glueUp, shortest)) : first.staging.bottleneckMin
+  if (!tree) return { ...asTold, bottleneckMin }
+  const moves = backward.movesOf(tree)
+  const second = stagesAlong({ ...glueUp, moves })
+  const isBetterTree = second.over < first.over - 1e-9 || (second.over < first.over + 1e-9 && second.staging.stages.length < first.staging.stages.length)
+  return isBetterTree ? { ...second.staging, bottleneckMin: Math.min(bottleneckMin, second.staging.bottleneckMin), moves } : { ...asTold, bottleneckMin }
+}
+
+/** What is closed with some ties of the frame: joints, and the faces of breaks. */
+function stageOfTies({ piece, mends, shop, ties }: GlueUp, ids: readonly string[]): Omit<Stage, 'number' | 'after'> {
+  const faults = ids.flatMap(id => faultOfTie(id) ?? [])
+  const joints = [...new Set(ids.filter(id => faultOfTie(id) === null).map(jointOfTie))]
+  // What hangs by its fixings is screwed on afterwards, and is no part of the stage beside it.
+  const glued = joints.filter(id => !isFixing(piece, id))
+  const wood = ties.wood.filter(w => w.when === 'in-turn' && w.turn === 1 && w.fault !== null && faults.includes(w.fault))
+  return stageFor(piece, glued.length > 0 || wood.length > 0 ? glued : joints, wood, mends, shop)
+}
+
+const judgeTies = (glueUp: GlueUp, ids: readonly string[]): Judgement => badness(glueUp.piece, stageOfTies(glueUp, ids), glueUp.ties)
+
+/** The longest stage of a tree, minutes. */
+function longestOf(glueUp: GlueUp, tree: StageTree): number {
+  const { ties } = glueUp.backward!.frame
+  const blocks = tree.blocks.map(b => new Set(bodiesUnder(b)))
+  const across = ties.filter(({ between: [a, b] }) => blocks.some(x => x.has(a) && !x.has(b)) && blocks.some(x => x.has(b) && !x.has(a))).map(t => t.id)
+  return Math.max(stageOfTies(glueUp, across).working.value, ...tree.blocks.map(b => (typeof b === 'number' ? 0 : longestOf(glueUp, b))))
+}
+
+const bodiesUnder = (tree: StageTree | number): number[] => (typeof tree === 'number' ? [tree] : tree.blocks.flatMap(bodiesUnder))
+
+/** The stages of one order of moves, and by how much they run over. */
+function stagesAlong({ piece, moves, onTheirOwn, mends, shop, ties }: GlueUp): { staging: Staging, over: number } {
   const nodes = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
   const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
   const evaluate = (members: readonly number[]) => {
@@ -93,11 +147,12 @@ export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: rea
   const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
   // A top goes back on its screws once the frame under it has cured, not over wet glue.
   const isFastened = nodes.map((_, i) => { const { joints, dry, wood } = evaluate([i]); return wood.length === 0 && joints.length === dry.length })
-  const groups = bestSplit(nodes, (members) => {
+  const judge = (members: readonly number[]): Judgement => {
     const { over, share } = badness(piece, evaluate(members), ties)
     const isMixed = members.some(i => isFastened[i]) && !members.every(i => isFastened[i])
     return { over: over + (isMixed ? FORBIDDEN_MIN : 0), share }
-  })
+  }
+  const groups = bestSplit(nodes, judge)
   // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
   // Of what may be begun at once the halves go first: they cure longest, and more comes after.
   const hasWood = (members: readonly number[]) => members.some(i => nodes[i]!.wood.length > 0)
@@ -105,7 +160,8 @@ export function planStages(piece: Piece, moves: readonly Move[], onTheirOwn: rea
   const inTurn = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
   const stages = aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties)
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
-  return { stages, bottleneckMin: longest, fits: stages.every(s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0)) }
+  const fits = stages.every(s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0))
+  return { staging: { stages, bottleneckMin: longest, fits }, over: groups.reduce((sum, members) => sum + judge(members).over, 0) }
 }
 
 /** The glue lines of a stage, by the ids glues are given to: of what hardware holds there is none. */
@@ -241,7 +297,6 @@ function closable(nodes: readonly Node[], undecided: ReadonlySet<string>): Node[
   return kept.map((i): Node => ({ ...nodes[i]!, parent: place.get(nodes[i]!.parent ?? -1) ?? null }))
 }
 
-interface Judgement { readonly over: number, readonly share: number }
 interface Split { readonly groups: readonly (readonly number[])[], readonly over: number, readonly share: number }
 
 /** Ways of cutting a tree into connected groups: least overrun, then fewest groups, then the most spare time in the tightest. */
@@ -253,6 +308,9 @@ function bestSplit(nodes: readonly Node[], judge: (members: readonly number[]) =
     return { groups, over: all.reduce((sum, j) => sum + j.over, 0), share: Math.max(...all.map(j => j.share)) }
   }
   const edges = nodes.flatMap((n, i) => (n.parent === null ? [] : [i]))
+  const joined = judged(joinedUp(nodes, edges, judge))
+  // Nothing over and nothing cut: no split has fewer.
+  if (joined.over < 1e-9 && joined.groups.length === nodes.length - edges.length) return joined.groups
   return (nodes.length <= MOST_NODES_EXACT ? bestOfAll(edges, judged) : climbed(edges, joinedUp(nodes, edges, judge), judged)).groups
 }
 

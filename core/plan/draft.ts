@@ -7,7 +7,7 @@ import { parseWallTime } from '../measure/wall-time'
 import { findingOf } from '../piece/facts'
 import type { Joint } from '../piece/schema'
 import { OPEN_TIME_SHARE } from '../reference/rates'
-import { takeApart, type FaultMends, type TakeApart } from '../takeapart'
+import { backwardOf, takeApart, type FaultMends, type TakeApart } from '../takeapart'
 import { USUAL_GAP_MM, chosenWork, isLeft, settleMend, workOf } from './candidates'
 import { beside } from './clashes'
 import { cureClimate, isApart, isSettled, jointOf, jointsToMend, roomOf, type Job } from './job'
@@ -140,13 +140,15 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
     isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
     isOpen: done.opened.has(c.joint),
   }))
-  const apart = takeApart(job.piece, [...asFaults, ...openedBesides(job, done, asFaults)], job.standing, breaksToClose(job, wood))
-  const mends = candidates.map(c => beside(job, settleMend(c, apart), wood))
+  const opened = takeApart(job.piece, [...asFaults, ...openedBesides(job, done, asFaults)], job.standing, breaksToClose(job, wood))
+  const mends = candidates.map(c => beside(job, settleMend(c, opened), wood))
   const jointGlues = gluesOfJoints(mends, withGlues)
-  const closings = closingsOf(job, wood, apart)
+  const closings = closingsOf(job, wood, opened)
   const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
   const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
-  const staging = stagingOf(job, { mends, wood, apart, closings, glueOf, done })
+  const { moves, ...staging } = stagingOf(job, { mends, wood, apart: opened, closings, glueOf, done })
+  // The order in which it closes best is the one in which it is taken apart.
+  const apart = moves === opened.moves ? opened : { ...opened, moves }
   const glued = gluedLines(job.piece, staging, closings)
   const tasks = tasksOf(job, { mends, wood, apart, closings, staging, glued, glueOf }, done)
   const canBeGlued = staging.stages.every(s => linesOf(s).every(line => glueOf(line) !== null))
@@ -209,7 +211,7 @@ function gluesOfJoints(mends: readonly JointMend[], withGlues: readonly GluedMen
 
 type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'> & { readonly done: Done }
 
-function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Staged): Staging {
+function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Staged): Staging & { readonly moves: TakeApart['moves'] } {
   const { piece } = job.standing
   const moved = new Set(apart.moves.flatMap(m => m.joints))
   const chosen = Object.fromEntries(mends.flatMap(m => (m.chosen ? [[m.joint, m.chosen]] : [])))
@@ -218,15 +220,16 @@ function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Sta
   // A stick that is bowed to be slipped in is wet at both ends: cured at one it would strain that end.
   const sticks = [...new Set(sprungOut.map(j => jointOf(job.piece, j).enters))]
   const slippedIn = sticks.map(part => sprungOut.filter(j => jointOf(job.piece, j).enters === part))
-  return planStages(piece, apart.moves, [...inPlace.map(j => [j]), ...slippedIn], chosen, job.shop, {
+  const ties = {
     undecided: undecidedJoints(job, mends, answeredBy(wood)),
-    roomOf: joint => roomOf(job.piece, joint),
+    roomOf: (joint: string) => roomOf(job.piece, joint),
     wood: closings,
-    glueOf: line => glueOf(line)?.glue.id ?? null,
-    isGlued: line => done.glued.has(line),
-    usableMin: lines => Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
-    partsOf: (joint) => { const j = jointOf(piece, joint); return [j.enters, j.receives] },
-  })
+    glueOf: (line: string) => glueOf(line)?.glue.id ?? null,
+    isGlued: (line: string) => done.glued.has(line),
+    usableMin: (lines: readonly string[]) => Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
+    partsOf: (joint: string) => { const j = jointOf(piece, joint); return [j.enters, j.receives] },
+  }
+  return planStages({ piece, moves: apart.moves, onTheirOwn: [...inPlace.map(j => [j]), ...slippedIn], mends: chosen, shop: job.shop, ties, backward: backwardOf(apart) })
 }
 
 /** Joints nothing may be closed over: loose without a mend, or on wood whose own trouble nobody has answered. */

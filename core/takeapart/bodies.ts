@@ -41,9 +41,9 @@ export const shutLevels = ({ ties }: Ground): Levels => Uint8Array.from(ties, t 
 /** How a piece stands while it comes apart: which ties are still together. */
 export interface State { readonly together: Uint8Array }
 
-/** Every tie that comes apart with these let go. Which motion comes first never decides whether a later one is possible. */
-export function partedWith(ground: Ground, levels: Levels): boolean[] {
-  const state = fresh(ground)
+/** Every tie that comes apart with these let go; `gone` are apart already. Which motion comes first never decides whether a later one is possible. */
+export function partedWith(ground: Ground, levels: Levels, gone: readonly number[] = []): boolean[] {
+  const state = fresh(ground, gone)
   const frame = frameOf(ground, levels)
   const bodies = bodiesAmong(ground, frame, state, null)
   for (let body = bodies.pop(); body; body = bodies.pop()) if (partOnce(ground, levels, frame, state, body)) bodies.push(...bodiesAmong(ground, frame, state, body))
@@ -84,26 +84,31 @@ export function pursue(ground: Ground, target: number): Pursuit {
 
 /** The loose ties among the nodes that hang together with one of them. */
 function bodyAround({ ties, enters, receives }: Ground, { nodeOf, nodes, loose }: Frame, start: number): Own & { readonly isIn: Uint8Array } {
+  const leader = Int32Array.from({ length: nodes }, (_, n) => n)
+  for (const k of loose) if (!ties[k]!.contact) leader[topOf(leader, nodeOf[enters[k]!]!)] = topOf(leader, nodeOf[receives[k]!]!)
+  const top = topOf(leader, start)
   const isIn = new Uint8Array(nodes)
-  isIn[start] = 1
-  for (let isGrowing = true; isGrowing;) {
-    isGrowing = false
-    for (const k of loose) {
-      if (ties[k]!.contact) continue
-      const [a, b] = [nodeOf[enters[k]!]!, nodeOf[receives[k]!]!]
-      if (isIn[a] === isIn[b]) continue
-      isIn[a] = isIn[b] = 1
-      isGrowing = true
-    }
-  }
   const place = new Int32Array(nodes).fill(-1)
   let count = 0
-  for (let n = 0; n < nodes; n++) if (isIn[n] === 1) place[n] = count++
-  const own = loose.filter(k => isIn[nodeOf[enters[k]!]!] === 1 && isIn[nodeOf[receives[k]!]!] === 1)
-  return { ties: own, ends: own.flatMap(k => [place[nodeOf[enters[k]!]!]!, place[nodeOf[receives[k]!]!]!]), nodes: count, isIn }
+  for (let n = 0; n < nodes; n++) if (topOf(leader, n) === top) { isIn[n] = 1; place[n] = count++ }
+  const own: number[] = []
+  const ends: number[] = []
+  for (const k of loose) {
+    const [a, b] = [place[nodeOf[enters[k]!]!]!, place[nodeOf[receives[k]!]!]!]
+    if (a < 0 || b < 0) continue
+    own.push(k)
+    ends.push(a, b)
+  }
+  return { ties: own, ends, nodes: count, isIn }
 }
 
-export const fresh = (ground: Ground): State => ({ together: new Uint8Array(ground.ties.length).fill(1) })
+/** The one that stands for all that is joined with it; ways to it are shortened as they are gone. */
+function topOf(leader: Int32Array, i: number): number {
+  while (leader[i] !== i) { leader[i] = leader[leader[i]!]!; i = leader[i]! }
+  return i
+}
+
+export const fresh = (ground: Ground, gone: readonly number[]): State => ({ together: Uint8Array.from(ground.ties, (_, k) => (gone.includes(k) ? 0 : 1)) })
 
 /** Parts that shut ties hold together move as one: the node of each part, and how many there are. */
 export interface Frame { readonly nodeOf: Int32Array, readonly nodes: number, readonly loose: readonly number[] }
@@ -111,10 +116,7 @@ export interface Frame { readonly nodeOf: Int32Array, readonly nodes: number, re
 export function frameOf(ground: Ground, levels: Levels, among: readonly number[] = ground.ties.map((_, k) => k)): Frame {
   const { parts, ties, enters, receives, waitsFor, sharesWith } = ground
   const leader = Int32Array.from(parts, (_, i) => i)
-  const find = (i: number): number => {
-    while (leader[i] !== i) { leader[i] = leader[leader[i]!]!; i = leader[i]! }
-    return i
-  }
+  const find = (i: number): number => topOf(leader, i)
   const isShut = (k: number) => k >= 0 && levels[k] === 0 && !ties[k]!.contact
   const loose: number[] = []
   for (const k of among) {

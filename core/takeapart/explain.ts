@@ -1,7 +1,7 @@
 import { bodyName, type Standing } from '../bodies'
 import { joined, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
-import type { Joint } from '../piece/schema'
+import type { Joint, Piece } from '../piece/schema'
 import { faultOfTie, jointOfTie } from './problem'
 import type { Separation } from './separate'
 
@@ -9,7 +9,7 @@ import type { Separation } from './separate'
  * Why a move is made as it is. For one that frees a fault: the way round by which the two parts would still hang together if
  * nothing else opened with it. For one that only makes way: what it makes way for.
  */
-export function whyMove({ piece }: Standing, moves: readonly Separation[], at: number, wanted: ReadonlySet<string>): Phrase | null {
+export function whyMove({ piece }: Standing, original: Piece, moves: readonly Separation[], at: number, wanted: ReadonlySet<string>): Phrase | null {
   const move = moves[at]!
   const own = jointsOf(move)
   const targets = own.filter(id => wanted.has(id))
@@ -20,7 +20,7 @@ export function whyMove({ piece }: Standing, moves: readonly Separation[], at: n
   const target = piece.joints.find(j => j.id === targets[0])!
   const way = wayRound(left, target.enters, target.receives)
   if (!way) return null
-  return say`Besides ${tagOf(target)} its parts hang together by ${joined(way.map(part => say`the ${bodyName(piece, part)}`), ' – ')}: that way opens with it.`
+  return say`Besides ${tagOf(target)} its parts hang together by ${joined(way.map(part => say`the ${bodyName(original, part)}`), ' – ')}: that way opens with it.`
 }
 
 const jointsOf = (move: Separation): string[] => [...new Set(move.joints.filter(tie => faultOfTie(tie) === null).map(jointOfTie))]

@@ -1,3 +1,5 @@
 export { bowStrain } from './bend-out'
 export { directionWords, hasUnfoundMetal, type Move } from './moves'
-export { takeApart, DECISION_LABELS, type Decision, type FaultMends, type JointDecision, type OffBefore, type TakeApart, type TakeApartProblem } from './take-apart'
+export type { ClosingFrame, StageTree } from './closing-frame'
+export { faultOfTie, jointOfTie } from './problem'
+export { backwardOf, takeApart, type Backward, DECISION_LABELS, type Decision, type FaultMends, type JointDecision, type OffBefore, type TakeApart, type TakeApartProblem } from './take-apart'

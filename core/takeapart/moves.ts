@@ -96,7 +96,7 @@ export function describeMove(standing: Standing, original: Piece, moves: readonl
     undo,
     words: say`${namesOf(original, move.parts, breaks.length > 0)} ${way}${spring}${bent}: ${[...(stuck.length > 0 ? stuck : joints).map(tagOf), ...halves.map(id => faultTag(piece, piece.faults.find(f => f.id === id)!))].join(', ')}`,
     cautions: undo.length > 0 ? ['spreader'] : [],
-    why: whyMove(standing, moves, at, wanted),
+    why: whyMove(standing, original, moves, at, wanted),
     watch: watch.map(j => j.id),
     frail: [...new Set(joints.flatMap(j => frailtiesOf(piece, j)))],
   }

@@ -1,4 +1,5 @@
 import { groundOf, partedWith, pursue, shutLevels, type Ground, type Levels } from './bodies'
+import { closingFrame, type ClosingFrame } from './closing-frame'
 import { cheapestHittingSet } from './hitting-set'
 import { separate, type Separation } from './separate'
 import { waysOf, type Tie, type WayId } from './tie'
@@ -25,6 +26,8 @@ export interface Opening {
   readonly boundCost: number
   readonly proven: boolean
   readonly moves: readonly Separation[]
+  /** The same run backward, in whichever order suits. */
+  readonly frame: ClosingFrame
   /** Why more than the faults has to open, and be sprung. */
   readonly reasons: readonly Reason[]
 }
@@ -130,6 +133,7 @@ function cheapest(ground: Ground, learnt: Learnt, given: readonly Fault[], wayCo
         boundCost: hit.boundCost,
         proven: hit.proven,
         moves,
+        frame: closingFrame(ground, levels),
         reasons: used.flatMap(k => asReason(ground, k)),
       }
     }

@@ -26,8 +26,8 @@ export const partedBy = (moves: readonly Separation[]): Set<string> => new Set(m
  * offer themselves the one that forces and springs nothing, then of few joints and few parts. Sliding over one another in
  * ways that neither go straight nor turn about a tenon’s line is left out (docs/limits.md#taking-apart).
  */
-export function separate(ground: Ground, levels: Levels): Separation[] {
-  const state = fresh(ground)
+export function separate(ground: Ground, levels: Levels, gone: readonly number[] = []): Separation[] {
+  const state = fresh(ground, gone)
   const frame = frameOf(ground, levels)
   const partsOf: string[][] = Array.from({ length: frame.nodes }, () => [])
   ground.parts.forEach((part, i) => partsOf[frame.nodeOf[i]!]!.push(part))

@@ -9,6 +9,7 @@ import { breakChance, inPlaceMinutes, slimmestMm } from './costs'
 import { describeMove, type Move } from './moves'
 import { faultOfTie, jointOfTie, looseBreaks, problemFor } from './problem'
 import { searchOn, type Fault, type Opening, type Problem, type Search } from './search'
+import type { ClosingFrame, StageTree } from './closing-frame'
 import { partedBy } from './separate'
 import { USUAL_WAYS, type Tie } from './tie'
 import { faultTag } from '../piece/faults'
@@ -95,7 +96,8 @@ export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: 
 interface Stuck { readonly joint: string, readonly leastFlexMm: number | null }
 interface Found { readonly opening: Opening | null, readonly stuck: readonly Stuck[], readonly margins: ReadonlyMap<string, Margin> }
 
-const searches = new WeakMap<Standing, Map<string, Search>>()
+/** Searches by what was found on the joints: another choice of glue, hands or school changes nothing they know. */
+const searches = new WeakMap<Piece['findings'], Map<string, { readonly joints: Piece['joints'], readonly parts: Piece['parts'], readonly search: Search }>>()
 const known = new WeakMap<Standing, Map<string, Found>>()
 
 /** A plan asks the same of the same piece for one glue after another; a piece is never changed, so the answer stands. */
@@ -103,7 +105,7 @@ function openingOf(standing: Standing, faults: readonly Fault[], broken: readonl
   const key = `${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost} ${f.isOpen ?? ''}`).join(', ')}`
   return remembered(known, standing, key, () => {
     const problem = problemFor(standing, faults, broken)
-    const search = remembered(searches, standing, problem.ties.map(t => `${t.id} ${t.contact ?? ''}`).join(','), () => searchOn(problem.parts, problem.ties))
+    const search = searchFor(standing, problem)
     const opening = search.cheapest(problem.faults, problem.wayCost)
     if (opening) return { opening, stuck: [], margins: marginsOf(search, problem, opening) }
     // What does not come free with all that is allowed is left out and said, so that the rest is still planned.
@@ -119,12 +121,26 @@ function openingOf(standing: Standing, faults: readonly Fault[], broken: readonl
   })
 }
 
+function searchFor({ piece }: Standing, problem: Problem): Search {
+  const own = searches.get(piece.findings) ?? new Map<string, { joints: Piece['joints'], parts: Piece['parts'], search: Search }>()
+  searches.set(piece.findings, own)
+  const key = problem.ties.map(t => `${t.id} ${t.contact ?? ''}`).join(',')
+  const before = own.get(key)
+  if (before?.joints === piece.joints && before.parts === piece.parts) return before.search
+  const search = searchOn(problem.parts, problem.ties)
+  own.set(key, { joints: piece.joints, parts: piece.parts, search })
+  return search
+}
+
+/** Above so many that may be mended either way nobody weighs each of them. */
+const MOST_MARGINS = 12
 /** Nearer to each other than this share of the dearer one, minutes of expected work say nothing: it is a matter of judgement. */
 const JUDGEMENT_SHARE = 0.15
 
 /** For each joint that can be mended either way what either adds, everything else chosen as well as can be beside it. */
 function marginsOf(search: Search, problem: Problem, { cost }: Opening): ReadonlyMap<string, Margin> {
   const both = problem.faults.filter(f => f.mayOpen && !f.isOpen && f.inPlaceCost !== null)
+  if (both.length > MOST_MARGINS) return new Map()
   return new Map(both.flatMap(({ joint }) => {
     const others = problem.faults.filter(f => f.joint !== joint)
     const own = problem.faults.find(f => f.joint === joint)!
@@ -178,13 +194,21 @@ const openedIn = (opening: Opening): Set<string> => new Set([...partedBy(opening
 
 const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
 
+/** What a take-apart is run backward by: the frame it parts, and the moves of another order told in words. */
+export interface Backward { readonly frame: ClosingFrame, movesOf(tree: StageTree): Move[] }
+
+const backward = new WeakMap<TakeApart, Backward>()
+
+/** The frame of a take-apart, as long as it is the one that was worked out here; null where nothing comes apart. */
+export const backwardOf = (apart: TakeApart): Backward | null => backward.get(apart) ?? null
+
 interface Described { readonly piece: Piece, readonly standing: Standing, readonly mends: readonly FaultMends[], readonly sprungBreaks: readonly string[] }
 
 function describe({ piece, standing, mends, sprungBreaks }: Described, opening: Opening | null, problems: readonly TakeApartProblem[], margins: ReadonlyMap<string, Margin>): TakeApart {
   const moves = opening?.moves ?? []
   const parted = new Set([...partedBy(moves)].map(jointOfTie))
   const wanted = new Set(mends.filter(m => m.opens).map(m => m.joint))
-  return {
+  const made: TakeApart = {
     decisions: piece.joints.map(j => ({ ...decide(piece, j, mends.find(m => m.joint === j.id), opening, parted), margin: margins.get(j.id) ?? null })),
     offBefore: parted.size > 0 ? offBefore(piece) : [],
     moves: moves.map((_, i) => describeMove(standing, piece, moves, i, { parted, wanted })),
@@ -193,6 +217,11 @@ function describe({ piece, standing, mends, sprungBreaks }: Described, opening: 
     problems,
     sprungBreaks,
   }
+  if (opening) {
+    const { frame } = opening
+    backward.set(made, { frame, movesOf: (tree) => { const own = frame.movesOf(tree); return own.map((_, i) => describeMove(standing, piece, own, i, { parted, wanted })) } })
+  }
+  return made
 }
 
 function offBefore(piece: Piece): OffBefore[] {

@@ -126,6 +126,7 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
     <ShopBitDrawer />
     <ShopWoodStore />
     <ShopPriceList />
+    <ShopReleaseWays />
     <section aria-labelledby="instruments">
       <h2 id="instruments">Instruments</h2>
       <p>A digital caliper that types like a keyboard goes into the size under the cursor; so does what <NuxtLink to="/caliper" class="key-link">the caliper to try things with</NuxtLink> sends.</p>

@@ -3,7 +3,7 @@ import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
 import { presentJoints } from '../piece/facts'
 import { measured } from '../measure/measured'
 import type { RackRow } from '../reference/shop-settings'
-import { fittedTo, handOut, lineFigures, padWantedMm, unservable, wholeRack } from './index'
+import { fallsShortKn, fittedTo, handOut, lineFigures, padWantedMm, unservable, wholeRack } from './index'
 import { clampLines, drivenHome } from './lines'
 
 const DEG = 180 / Math.PI
@@ -131,6 +131,14 @@ describe('by what hangs on the rack', () => {
     expect(short).toMatchObject([{ by: 'strap', joints: front[0]!.joints }])
     expect(unservable(short, [straps(1)])).toEqual([])
     expect(fittedTo([bars(4, 300)], front)).toEqual(front)
+  })
+  it('takes the least able that pulls what is wanted; where none does the strongest, and says how much it gives', () => {
+    const line = { ...lines[0]!, force: { ...lines[0]!.force, low: 1, value: 3, high: 5 } }
+    const rack: RackRow[] = [{ id: 'hand', type: 'one-handed-heavy', count: 1, openingMm: 600 }, bars(1), { id: 'strong', type: 'screw-bar-heavy', count: 1, openingMm: 600 }]
+    const given = (rows: RackRow[]) => handOut([line], wholeRack(rows), 0)[0]!
+    expect(given(rack).clamp!.row.id).toBe('bars')
+    expect(fallsShortKn(given(rack))).toBeNull()
+    expect([given(rack.slice(0, 1)).clamp!.row.id, fallsShortKn(given(rack.slice(0, 1)))]).toEqual(['hand', 1.3])
   })
   it('a jaw does not reach to the middle of a board, whatever it opens to', () => {
     const line = { ...lines[0]!, throatMm: 150 }

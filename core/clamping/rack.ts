@@ -24,7 +24,7 @@ export function canServe(row: RackRow, line: ClampLine): boolean {
 /** What is gripped to a part for another clamp to pull on: its jaws hold along a part that tapers. */
 const canGrip = (row: RackRow, line: ClampLine): boolean => (row.type === 'handscrew' || row.type === 'c-clamp') && row.openingMm >= (line.gripMm ?? 0) + PADS_MM
 
-/** Clamps are things: each line gets its own, the least able that will do, the hardest line first. `null` where none is free. */
+/** Clamps are things: each line gets its own, the least able that pulls what is wanted, or else the strongest there is that pulls the least of it; the longest line first. `null` where none is free. */
 export function handOut(lines: readonly ClampLine[], rack: readonly RackClamp[], atMin: number): HandedOut[] {
   const free = rack.filter(c => c.freeAtMin <= atMin).sort((a, b) => clampNamed(a.row.type).forceKn[1] - clampNamed(b.row.type).forceKn[1] || a.row.openingMm - b.row.openingMm)
   const taken = new Set<RackClamp>()
@@ -33,10 +33,16 @@ export function handOut(lines: readonly ClampLine[], rack: readonly RackClamp[],
     if (clamp) taken.add(clamp)
     return clamp
   }
+  const takeLast = (does: (row: RackRow) => boolean): RackClamp | null => {
+    const clamp = free.findLast(c => !taken.has(c) && does(c.row)) ?? null
+    if (clamp) taken.add(clamp)
+    return clamp
+  }
   const out = new Map<ClampLine, HandedOut>()
   for (const line of [...lines].sort((a, b) => b.spanMm - a.spanMm)) {
     const grip = line.by === 'grip' ? take(row => canGrip(row, line)) : null
-    const clamp = line.by === 'grip' && !grip ? null : take(row => canServe(row, line))
+    const isStrong = (row: RackRow) => canServe(row, line) && clampNamed(row.type).forceKn[1] >= line.force.value
+    const clamp = line.by === 'grip' && !grip ? null : take(isStrong) ?? takeLast(row => canServe(row, line))
     if (grip && !clamp) taken.delete(grip)
     out.set(line, { line, clamp, grip: clamp ? grip : null })
   }
@@ -46,4 +52,11 @@ export function handOut(lines: readonly ClampLine[], rack: readonly RackClamp[],
 /** Lines that no clamp of the whole rack could serve, even with all of them free. */
 export function unservable(lines: readonly ClampLine[], rows: readonly RackRow[]): ClampLine[] {
   return handOut(lines, wholeRack(rows), 0).filter(h => h.clamp === null).map(h => h.line)
+}
+
+/** The most a clamp pulls where that is less than is wanted of it, kN; null where it is enough. */
+export function fallsShortKn({ line, clamp }: Pick<HandedOut, 'line' | 'clamp'>): number | null {
+  if (!clamp) return null
+  const most = clampNamed(clamp.row.type).forceKn[1]
+  return most < line.force.value ? most : null
 }

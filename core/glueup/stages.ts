@@ -99,7 +99,7 @@ export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly
   if (!backward || ties.undecided.size > 0 || (first.over < 1e-9 && first.staging.stages.length < 2)) return asTold
   const judge = (ids: readonly string[]) => judgeTies(glueUp, ids)
   const tree = bestTree(backward.frame, judge)
-  const shortest = bestTree(backward.frame, ids => { const { working } = stageOfTies(glueUp, ids); return { over: 0, share: working.value } }, 'shortest')
+  const shortest = bestTree(backward.frame, (ids) => { const { working } = stageOfTies(glueUp, ids); return { over: 0, share: working.value } }, 'shortest')
   const bottleneckMin = shortest ? Math.min(first.staging.bottleneckMin, longestOf(glueUp, shortest)) : first.staging.bottleneckMin
   if (!tree) return { ...asTold, bottleneckMin }
   const moves = backward.movesOf(tree)

@@ -8,10 +8,10 @@ import type { Shop } from '../reference/shop-settings'
 export function planFacts(piece: Piece, shop: Shop): object {
   const { id, shape, parts, joints, findings, holds, faults, bracing, dryFit, choices, after, outcome, events, intake } = piece
   const { age, worth, finish, upholstery, service, school, place } = intake
-  const { hands, opensMin, closesMin, daysOff, climate, rooms, rack, shelf, bitsMm, prices, store } = shop
+  const { hands, opensMin, closesMin, daysOff, roundsLeftOut, climate, rooms, rack, shelf, bitsMm, prices, store } = shop
   const asked = { age, worth, finish, upholstery, service, school, place }
   return {
     piece: { id, family: shape.family, parts, joints, findings, holds, faults, bracing, dryFit, choices, after, outcome, events, intake: asked },
-    shop: { school: shop.school, hands, opensMin, closesMin, daysOff, climate, rooms, rack, shelf, bitsMm, prices, store },
+    shop: { school: shop.school, hands, opensMin, closesMin, daysOff, roundsLeftOut, climate, rooms, rack, shelf, bitsMm, prices, store },
   }
 }

@@ -11,7 +11,7 @@ const field = <K extends keyof typeof ShopFields.shape>(key: K) => z.strictObjec
 
 /** One thing told about the shop. Two devices that change different things do not undo each other's. */
 export const ShopChange = z.union([
-  field('name'), field('school'), field('hands'), field('opensMin'), field('closesMin'), field('daysOff'), field('bitsMm'),
+  field('name'), field('school'), field('hands'), field('opensMin'), field('closesMin'), field('daysOff'), field('roundsLeftOut'), field('bitsMm'),
   z.strictObject({ do: z.literal('set-prices'), prices: Prices.partial() }),
   z.strictObject({ do: z.literal('add-store'), row: StoreRow }),
   z.strictObject({ do: z.literal('change-store'), id: StoreRow.shape.id, change: StoreRow.omit({ id: true }).partial() }),

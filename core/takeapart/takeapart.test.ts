@@ -90,6 +90,20 @@ describe('a framed chair with a loose side rail', () => {
     const inPlace = takeApart(solid, [{ joint: J, opens: work, inPlace: { ...work, steps: [before('syringe', 5, say`glue in`)], hold: { low: 0.9, high: 1 } } }])
     expect(inPlace.decisions.find(d => d.joint === J)).toMatchObject({ decision: 'mend-in-place' })
   })
+  it('a shut joint that is looser than those meant to open, in the line of pull, is warned of; one across it, or a firm one, is not', () => {
+    const beside = 'left-side-rail--left-front-leg'
+    const watched = (state: 'solid' | 'gives', joint = beside) => {
+      const piece = applyAll(solid, [{ do: 'test-joint', joint, state }, { do: 'leave-shut', joint, on: true }])
+      return takeApart(piece, [{ joint: J, opens: work, inPlace: null }]).moves.flatMap(m => m.watch)
+    }
+    expect(watched('gives')).toEqual([beside])
+    expect(watched('solid')).toEqual([])
+    expect(watched('gives', 'front-rail--left-front-leg')).toEqual([])
+  })
+  it('says why a move opens more than its fault: the way round by which the parts would still hang together', () => {
+    const [move] = takeApart(solid, [{ joint: J, opens: work, inPlace: null }]).moves
+    expect(phraseText(move!.why!)).toBe('Besides J4 its parts hang together by the left side rail – the left front leg – the front rail – the right front leg – the right side rail – the right back post – the back rail – the left back post: that way opens with it.')
+  })
   it('metal in the way is out before the mallet', () => {
     const screwed = applyAll(solid, [{ do: 'add-hold', hold: newHold('screw', 'screw', J, { hidden: true }) }])
     expect(takeApart(screwed, [{ joint: J, opens: work, inPlace: null }]).moves[0]!.locksFirst).toHaveLength(1)

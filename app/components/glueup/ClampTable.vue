@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lineFigures, padWantedMm, SLIP_DEG, type ClampLine } from '#core/clamping'
+import { fallsShortKn, lineFigures, padWantedMm, SLIP_DEG, type ClampLine } from '#core/clamping'
 import { clampWords, type Plan } from '#core/plan'
 import { clampNamed } from '#core/reference/clamps'
 import { caulSheet, wantsCaul, type CaulFor } from '#core/sheet'
@@ -7,7 +7,7 @@ import type { Piece } from '#core/piece/schema'
 
 /** The clamps of one stage in the order of use, numbered as on the drawing, with what each stands on and what it pulls. */
 const { piece, stage } = defineProps<{ piece: Piece, stage: Plan['stages'][number] }>()
-const { len } = useUnits()
+const { len, quantity } = useUnits()
 const ready = ref<Record<number, boolean>>({})
 
 /** What a jaw of a line stands on, where it wants a caul of its own. */
@@ -24,6 +24,7 @@ const rows = computed(() => stage.clamps.map(({ line, clamp, grip }, i) => ({
   words: clampWords(piece, line),
   figures: lineFigures(line),
   padMm: padWantedMm(line),
+  shortKn: fallsShortKn({ line, clamp }),
   caul: caulFor(line),
 })))
 </script>
@@ -58,6 +59,7 @@ const rows = computed(() => stage.clamps.map(({ line, clamp, grip }, i) => ({
         </td>
         <td>
           <FigureValue :figure="row.line.force" :label="`Force, ${row.words}`" range />
+          <span v-if="row.shortKn" class="small on">this clamp gives {{ quantity({ value: row.shortKn, unit: 'kN' }) }} at most: as tight as it goes, and a second one beside it if there is one</span>
           <span v-if="row.line.bearsMPa" class="small soft on"><FigureValue :figure="row.figures.underPad" :label="`Under the pad, ${row.words}`" /> under the pad; it bears {{ Math.round(row.line.bearsMPa) }}</span>
         </td>
         <td><FigureValue :figure="row.figures.span" :label="`Span, ${row.words}`" /></td>

@@ -140,6 +140,14 @@ describe('by what hangs on the rack', () => {
     expect(fallsShortKn(given(rack))).toBeNull()
     expect([given(rack.slice(0, 1)).clamp!.row.id, fallsShortKn(given(rack.slice(0, 1)))]).toEqual(['hand', 1.3])
   })
+  it('what no clamp serves is the same whether clamps are handed out one by one or counted by their rows', () => {
+    const all = ['framed-armchair', 'rocker', 'upholstered-frame'].flatMap((family) => { const piece = newPiece(family); return clampLines(piece, piece.joints) })
+    const rack: RackRow[] = [bars(3), { id: 'long', type: 'screw-bar-heavy', count: 2, openingMm: 1000 }, straps(1), { id: 'c', type: 'c-clamp', count: 2, openingMm: 100 }, { id: 'grips', type: 'handscrew', count: 1, openingMm: 200 }]
+    for (let from = 0; from < all.length; from += 3) {
+      const some = all.slice(from, from + 9)
+      expect(unservable(some, rack)).toEqual(handOut(some, wholeRack(rack), 0).filter(h => h.clamp === null).map(h => h.line))
+    }
+  })
   it('a jaw does not reach to the middle of a board, whatever it opens to', () => {
     const line = { ...lines[0]!, throatMm: 150 }
     expect(unservable([line], [bars(4)])).toHaveLength(1)

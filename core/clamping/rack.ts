@@ -26,7 +26,7 @@ const canGrip = (row: RackRow, line: ClampLine): boolean => (row.type === 'hands
 
 /** Clamps are things: each line gets its own, the least able that pulls what is wanted, or else the strongest there is that pulls the least of it; the longest line first. `null` where none is free. */
 export function handOut(lines: readonly ClampLine[], rack: readonly RackClamp[], atMin: number): HandedOut[] {
-  const free = rack.filter(c => c.freeAtMin <= atMin).sort((a, b) => clampNamed(a.row.type).forceKn[1] - clampNamed(b.row.type).forceKn[1] || a.row.openingMm - b.row.openingMm)
+  const free = rack.filter(c => c.freeAtMin <= atMin).sort((a, b) => byStrength(a.row, b.row))
   const taken = new Set<RackClamp>()
   const take = (does: (row: RackRow) => boolean): RackClamp | null => {
     const clamp = free.find(c => !taken.has(c) && does(c.row)) ?? null
@@ -39,9 +39,9 @@ export function handOut(lines: readonly ClampLine[], rack: readonly RackClamp[],
     return clamp
   }
   const out = new Map<ClampLine, HandedOut>()
-  for (const line of [...lines].sort((a, b) => b.spanMm - a.spanMm)) {
+  for (const line of longestFirst(lines)) {
     const grip = line.by === 'grip' ? take(row => canGrip(row, line)) : null
-    const isStrong = (row: RackRow) => canServe(row, line) && clampNamed(row.type).forceKn[1] >= line.force.value
+    const isStrong = (row: RackRow) => canServe(row, line) && isStrongFor(row, line)
     const clamp = line.by === 'grip' && !grip ? null : take(isStrong) ?? takeLast(row => canServe(row, line))
     if (grip && !clamp) taken.delete(grip)
     out.set(line, { line, clamp, grip: clamp ? grip : null })
@@ -51,8 +51,26 @@ export function handOut(lines: readonly ClampLine[], rack: readonly RackClamp[],
 
 /** Lines that no clamp of the whole rack could serve, even with all of them free. */
 export function unservable(lines: readonly ClampLine[], rows: readonly RackRow[]): ClampLine[] {
-  return handOut(lines, wholeRack(rows), 0).filter(h => h.clamp === null).map(h => h.line)
+  const left = rows.map(row => ({ row, count: row.count })).sort((a, b) => byStrength(a.row, b.row))
+  const take = (row: { count: number } | undefined): boolean => {
+    if (row) row.count--
+    return row !== undefined
+  }
+  const without = new Set<ClampLine>()
+  for (const line of longestFirst(lines)) {
+    const grip = line.by === 'grip' ? left.find(r => r.count > 0 && canGrip(r.row, line)) : undefined
+    if (line.by === 'grip' && !take(grip)) { without.add(line); continue }
+    const able = left.filter(r => r.count > 0 && canServe(r.row, line))
+    if (take(able.find(r => isStrongFor(r.row, line)) ?? able.at(-1))) continue
+    if (grip) grip.count++
+    without.add(line)
+  }
+  return lines.filter(line => without.has(line))
 }
+
+const longestFirst = (lines: readonly ClampLine[]): ClampLine[] => [...lines].sort((a, b) => b.spanMm - a.spanMm)
+const byStrength = (a: RackRow, b: RackRow): number => clampNamed(a.type).forceKn[1] - clampNamed(b.type).forceKn[1] || a.openingMm - b.openingMm
+const isStrongFor = (row: RackRow, line: ClampLine): boolean => clampNamed(row.type).forceKn[1] >= line.force.value
 
 /** The most a clamp pulls where that is less than is wanted of it, kN; null where it is enough. */
 export function fallsShortKn({ line, clamp }: Pick<HandedOut, 'line' | 'clamp'>): number | null {

@@ -96,11 +96,16 @@ export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly
   const first = stagesAlong(glueUp)
   const { backward, ties } = glueUp
   const asTold = { ...first.staging, moves: glueUp.moves }
-  if (!backward || ties.undecided.size > 0 || (first.over < 1e-9 && first.staging.stages.length < 2)) return asTold
-  const judge = (ids: readonly string[]) => judgeTies(glueUp, ids)
-  const tree = bestTree(backward.frame, judge)
-  const shortest = bestTree(backward.frame, (ids) => { const { working } = stageOfTies(glueUp, ids); return { over: 0, share: working.value } }, 'shortest')
-  const bottleneckMin = shortest ? Math.min(first.staging.bottleneckMin, longestOf(glueUp, shortest)) : first.staging.bottleneckMin
+  if (!backward || ties.undecided.size > 0 || (first.over < 1e-9 && first.inTurn <= fewestStages(glueUp))) return asTold
+  const stages = new Map<string, ReturnType<typeof stageOfTies>>()
+  const stageOf = (ids: readonly string[]) => {
+    const key = ids.join(' ')
+    const made = stages.get(key) ?? stageOfTies(glueUp, ids)
+    stages.set(key, made)
+    return made
+  }
+  const tree = bestTree(backward.frame, ids => badness(glueUp.piece, stageOf(ids), ties))
+  const bottleneckMin = first.staging.fits ? first.staging.bottleneckMin : Math.min(first.staging.bottleneckMin, shortestLongest(glueUp, stageOf))
   if (!tree) return { ...asTold, bottleneckMin }
   const moves = backward.movesOf(tree)
   const second = stagesAlong({ ...glueUp, moves })
@@ -118,7 +123,22 @@ function stageOfTies({ piece, mends, shop, ties }: GlueUp, ids: readonly string[
   return stageFor(piece, glued.length > 0 || wood.length > 0 ? glued : joints, wood, mends, shop)
 }
 
-const judgeTies = (glueUp: GlueUp, ids: readonly string[]): Judgement => badness(glueUp.piece, stageOfTies(glueUp, ids), glueUp.ties)
+/** No order of closing has fewer stages: one that runs over is two at least, and each glue, room and fixing has its own. */
+function fewestStages(glueUp: GlueUp): number {
+  const { piece, moves, ties, mends, shop } = glueUp
+  const all = [...new Set(moves.flatMap(m => m.joints))]
+  const fixed = all.filter(id => isFixing(piece, id))
+  const glued = all.filter(id => !fixed.includes(id))
+  const kinds = new Set(glued.map(id => `${ties.glueOf(`joint:${id}`)} ${ties.roomOf(id)} ${ties.isGlued(`joint:${id}`)}`))
+  const isOver = glued.length > 0 && badness(piece, stageFor(piece, glued, [], mends, shop), ties).over > 1e-9
+  return Math.max(kinds.size, isOver ? 2 : 1) + (fixed.length > 0 && glued.length > 0 ? 1 : 0)
+}
+
+/** The least working time that the longest stage of any order comes down to, minutes. */
+function shortestLongest(glueUp: GlueUp, stageOf: (ids: readonly string[]) => Omit<Stage, 'number' | 'after'>): number {
+  const tree = bestTree(glueUp.backward!.frame, ids => ({ over: 0, share: stageOf(ids).working.value }), 'shortest')
+  return tree ? longestOf(glueUp, tree) : Infinity
+}
 
 /** The longest stage of a tree, minutes. */
 function longestOf(glueUp: GlueUp, tree: StageTree): number {
@@ -131,7 +151,7 @@ function longestOf(glueUp: GlueUp, tree: StageTree): number {
 const bodiesUnder = (tree: StageTree | number): number[] => (typeof tree === 'number' ? [tree] : tree.blocks.flatMap(bodiesUnder))
 
 /** The stages of one order of moves, and by how much they run over. */
-function stagesAlong({ piece, moves, onTheirOwn, mends, shop, ties }: GlueUp): { staging: Staging, over: number } {
+function stagesAlong({ piece, moves, onTheirOwn, mends, shop, ties }: GlueUp): { staging: Staging, over: number, inTurn: number } {
   const nodes = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
   const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
   const evaluate = (members: readonly number[]) => {
@@ -161,7 +181,7 @@ function stagesAlong({ piece, moves, onTheirOwn, mends, shop, ties }: GlueUp): {
   const stages = aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties)
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
   const fits = stages.every(s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0))
-  return { staging: { stages, bottleneckMin: longest, fits }, over: groups.reduce((sum, members) => sum + judge(members).over, 0) }
+  return { staging: { stages, bottleneckMin: longest, fits }, over: groups.reduce((sum, members) => sum + judge(members).over, 0), inTurn: inTurn.length }
 }
 
 /** The glue lines of a stage, by the ids glues are given to: of what hardware holds there is none. */
@@ -211,7 +231,7 @@ function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosi
   const joints = ids.map(id => piece.joints.find(j => j.id === id)) as Joint[]
   const dry = joints.filter(j => mends[j.id] === undefined && isScrewedHome(piece, j))
   const glued = joints.filter(j => !dry.includes(j))
-  const lines = fittedTo(shop.rack, [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)])
+  const lines = wood.length === 0 ? jointLines(piece, glued, shop.rack) : fittedTo(shop.rack, [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)])
   const straps = lines.filter(l => l.by === 'strap').length
   const work = { joints: glued, dry, mends, clamps: lines.length - straps, straps, wood }
   return {
@@ -223,6 +243,20 @@ function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosi
     working: workingTime(work, shop.hands),
     minutes: workingMinutes(work, shop.hands),
   }
+}
+
+const known = new WeakMap<Piece, WeakMap<Shop['rack'], Map<string, readonly ClampLine[]>>>()
+
+/** The clamps of some joints by this rack. A plan tries the same joints again with every glue; neither piece nor rack is ever changed. */
+function jointLines(piece: Piece, joints: readonly Joint[], rack: Shop['rack']): readonly ClampLine[] {
+  const ofPiece = known.get(piece) ?? new WeakMap<Shop['rack'], Map<string, readonly ClampLine[]>>()
+  known.set(piece, ofPiece)
+  const ofRack = ofPiece.get(rack) ?? new Map<string, readonly ClampLine[]>()
+  ofPiece.set(rack, ofRack)
+  const key = joints.map(j => j.id).join(' ')
+  const lines = ofRack.get(key) ?? fittedTo(rack, clampLines(piece, joints))
+  ofRack.set(key, lines)
+  return lines
 }
 
 /** Whether only hardware closes a joint again; rubbed blocks go back with glue. */

@@ -27,4 +27,5 @@ export const CLAMPS: readonly ClampType[] = [
   { ...T, id: 'spring', label: 'Spring clamp', forceKn: [0.05, 0.2], reachMm: [40, 40], spans: false, goodFor: 'splinters' },
   { ...T, id: 'strap', label: 'Strap with ratchet', forceKn: [0.7, 2], reachMm: null, spans: false, goodFor: 'round or splayed frames' },
 ]
-export const clampNamed = (id: ClampTypeId): ClampType => CLAMPS.find(c => c.id === id)!
+const byId = new Map(CLAMPS.map(c => [c.id, c]))
+export const clampNamed = (id: ClampTypeId): ClampType => byId.get(id)!

@@ -47,6 +47,8 @@ function logGlued(stage: Plan['stages'][number]): void {
 const shop = useShop()
 const roomName = (joints: readonly string[]) => shop.settings.rooms.find(r => r.id === piece.value?.choices.rooms[joints[0] ?? ''])?.name ?? ''
 const own = computed(() => piece.value?.choices)
+const MOST_HANDS = 6
+const hands = computed(() => own.value?.hands ?? shop.settings.hands)
 const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
 const stopping = computed(() => (plan.value && nextStage.value ? gatesFor(plan.value, nextStage.value) : []))
 /** The clamps of the stage that comes next stand on the drawing while one is here. */
@@ -66,6 +68,13 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
     <p v-for="(change, i) in plan.glue.changes" :key="`c${i}`" class="small soft"><PhraseText :phrase="change" />.</p>
     <p v-if="own?.hands" class="small">Planned with {{ own.hands }} pairs of hands. <FieldChipButton plain label="as the shop has" @click="store.tell({ do: 'choose-hands', hands: null })" /></p>
     <p v-if="own?.notBefore" class="small">Glue is not spread before {{ when(parseWallTime(own.notBefore)) }}. <FieldChipButton plain label="as soon as it is ready" @click="store.tell({ do: 'begin-later', notBefore: null })" /></p>
+    <FieldWhatIf
+      v-if="plan.stages.some(s => !s.glued) && hands < MOST_HANDS"
+      :piece="piece"
+      :plan="plan"
+      :command="{ do: 'choose-hands', hands: hands + 1 }"
+      label="what would another pair of hands change?"
+    />
     <section v-if="plan.stages.length > 0" aria-labelledby="gate">
       <h2 id="gate">Before any glue is spread</h2>
       <ul class="gates"><li v-for="gate in plan.gates" :key="gate.id" :class="{ soft: gate.done }"><span class="box" aria-hidden="true">{{ gate.done ? '✓' : '' }}</span><span><PhraseText :phrase="gate.words" /><span class="sr-only">{{ gate.done ? ', done' : ', not yet' }}</span></span><NuxtLink v-if="!gate.done && gate.step !== 'glue-up'" :to="stepPath(piece.id, gate.step)" class="small">go there</NuxtLink></li></ul>

@@ -100,7 +100,15 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
             <td>
               <PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft"><br>chance of harm <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`" /></span>
               <span v-if="d.margin" class="small soft"><br>{{ d.margin.isJudgement ? 'A matter of judgement: ' : '' }}opened <span class="measure">{{ describeDuration(d.margin.openMin) }}</span>, in place <span class="measure">{{ describeDuration(d.margin.inPlaceMin) }}</span> of expected work and harm</span>
-              <OpenupWhatIfShut v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint)" :piece="piece" :plan="plan" :joint="d.joint" :tag="tag(d.joint)" />
+              <FieldWhatIf
+                v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint)"
+                :piece="piece"
+                :plan="plan"
+                :joint="d.joint"
+                :command="{ do: 'leave-shut', joint: d.joint, on: true }"
+                label="what if it stays shut?"
+                :spoken="`What if ${tag(d.joint)} stays shut?`"
+              />
             </td>
             <td><button v-if="d.decision !== 'leave-shut' || shut(d.joint)" type="button" class="chip plain keep" :aria-pressed="shut(d.joint)" @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })">keep shut</button></td>
           </tr>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { apply } from '#core/piece/apply'
+import type { Command } from '#core/piece/commands'
 import type { Phrase } from '#core/measure/phrase'
 import { changesInWords, type Plan } from '#core/plan'
 import type { Piece } from '#core/piece/schema'
 import { planInWorker } from '~/composables/usePlanner'
 import { wallNow } from '~/composables/useDevice'
 
-/** The price of keeping a joint shut: the whole plan again without it, beside the one there is. */
-const { piece, plan, joint, tag } = defineProps<{ piece: Piece, plan: Plan, joint: string, tag: string }>()
+/** What a choice would change, without making it: the whole plan again with it, beside the one there is. */
+const { piece, plan, command, joint = '', label, spoken = label } = defineProps<{ piece: Piece, plan: Plan, command: Command, joint?: string, label: string, spoken?: string }>()
 const shop = useShop()
 const busy = ref(false)
 const answer = shallowRef<Phrase | null>(null)
@@ -16,11 +17,11 @@ watch(() => plan, () => { answer.value = null })
 
 async function ask(): Promise<void> {
   if (answer.value) { answer.value = null; return }
-  const shut = apply(piece, { do: 'leave-shut', joint, on: true })
-  if (!shut.ok) return
+  const told = apply(piece, command)
+  if (!told.ok) return
   busy.value = true
   try {
-    answer.value = changesInWords(piece, plan, await planInWorker(shut.value, shop.settings, wallNow()), joint)
+    answer.value = changesInWords(piece, plan, await planInWorker(told.value, shop.settings, wallNow()), joint)
     failed.value = ''
   }
   catch (error) {
@@ -37,8 +38,8 @@ async function ask(): Promise<void> {
       variant="ghost"
       size="sm"
       :loading="busy"
-      :label="answer ? 'never mind' : 'what if it stays shut?'"
-      :aria-label="`What if ${tag} stays shut?`"
+      :label="answer ? 'never mind' : label"
+      :aria-label="spoken"
       :aria-expanded="answer !== null"
       @click="ask"
     />

@@ -27,6 +27,8 @@ export interface ClampLine {
   readonly needsCaul: boolean
   /** How far from the bar or the frame of the clamp the pull is, at least, millimetres. */
   readonly throatMm: number
+  /** How far beside the middle of its joints it pulls, millimetres: by so much times the pull it would rack the frame. */
+  readonly besideMm?: number
   /** What lies under a jaw is round and so thick: flat on it a jaw rolls off and bruises, so a notch holds it. */
   readonly roundMm?: number
   /** The part is bent there to this radius in its middle, in the plane it is pressed in, and so thick: cauls take its curve. */
@@ -50,9 +52,11 @@ const SPAN_RULES: Readonly<Record<PressBy, string>> = {
 const PAD_MM = 40
 
 /** The span and the slope of a clamp's line and what its pads press with, and how they came about. */
-export function lineFigures(line: ClampLine): { span: Figure, offSquare: Figure, underPad: Figure } {
+export function lineFigures(line: ClampLine): { span: Figure, offSquare: Figure, underPad: Figure, racks: Figure } {
   const high = line.force.high ?? line.force.value
+  const besideMm = Math.round(line.besideMm ?? 0)
   return {
+    racks: figureOf(besideMm, 'mm', 'How far the straight line between the jaws passes the middle of the joints it closes. In line nothing racks; beside it, the pull times this distance does.', [input('pull', high, 'kN')], 'drawing'),
     span: figureOf(Math.round(line.spanMm), 'mm', SPAN_RULES[line.by], [], 'drawing'),
     offSquare: figureOf(line.offSquareDeg, 'deg', 'Angle between the pull and the outer face under the jaw. A wet glue line creeps from about 5°; dry it holds to 15–20° and deceives.', [], 'clamp-forces'),
     underPad: figureOf(high * 1000 / PAD_MM ** 2, 'MPa', 'The most the clamp pulls, on a pad of 40 by 40 mm. It stays under what the wood bears across its grain; if not, a larger pad.', [input('pull', high, 'kN')], 'clamp-forces', 'low'),

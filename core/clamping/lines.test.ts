@@ -78,6 +78,20 @@ describe('where the jaws go', () => {
     const rows: RackRow[] = [bars(4), { id: 'grips', type: 'handscrew', count: 1, openingMm: 200 }]
     expect(handOut([line!], wholeRack(rows), 0)[0]).toMatchObject({ clamp: { row: { id: 'bars' } }, grip: { row: { id: 'grips' } } })
   })
+  it('bars pull in line with what they close, so that together they rack nothing; one drawn beside its joints says how far', () => {
+    for (const family of ['framed-chair', 'table', 'post-and-rung', 'stool']) {
+      const piece = newPiece(family)
+      for (const line of clampLines(piece, piece.joints).filter(l => l.by === 'jaws')) expect(line.besideMm, `${family} ${line.part}`).toBeLessThan(8)
+    }
+    const chair = newChair()
+    const rail = chair.joints.filter(j => j.enters === 'front-rail')
+    const [a, b] = rail
+    // One end brought 30 mm up: the line between the jaws runs up with it, and still meets both.
+    const risen = { ...chair, joints: chair.joints.map(j => (j.id === a!.id ? { ...j, at: [j.at[0], j.at[1] + 30, j.at[2]] as [number, number, number] } : j)) }
+    const [line] = clampLines(risen, risen.joints.filter(j => j.enters === 'front-rail'))
+    expect(line!.from[1] - line!.to[1]).toBeCloseTo(Math.sign(line!.from[0] - line!.to[0]) * Math.sign(a!.at[0] - b!.at[0]) * 30, 0)
+    expect(line!.besideMm).toBeLessThan(4)
+  })
   it('a glued face is pressed square to it through both parts, with the force of its area: 0.3 to 0.7 MPa x 22 x 58 mm', () => {
     const chair = newChair()
     const rail = chair.joints.find(j => j.enters === 'front-rail')!

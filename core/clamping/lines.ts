@@ -220,10 +220,18 @@ function lineFor(piece: Piece, part: Part, own: readonly Joint[]): ClampLine {
     offSquareDeg,
     needsCaul: offSquareDeg > SLIP_DEG,
     throatMm: Math.min(sectionAt(part, 0.5).widthMm, sectionAt(part, 0.5).depthMm) / 2,
+    besideMm: Math.max(...own.map(j => fromLineMm(j.at, faces[0]!.point, second.point))),
     ...(roundMm > 0 ? { roundMm } : {}),
     ...(second.gripMm === undefined ? {} : { gripMm: second.gripMm }),
     ...bears(faces.map((f: PressPlace) => partOf(piece, f.part))),
   }
+}
+
+/** How far a point stands off the line through two others, millimetres. */
+function fromLineMm(point: Vec, a: Vec, b: Vec): number {
+  const way = unit(subtract(b, a))
+  const off = subtract(point, a)
+  return distance(off, scale(way, dot(off, way)))
 }
 
 /** What a jaw presses on at the free end of a part: its end, where it is short; otherwise a handscrew gripped to it. */

@@ -8,6 +8,8 @@ import type { Piece } from '#core/piece/schema'
 /** The clamps of one stage in the order of use, numbered as on the drawing, with what each stands on and what it pulls. */
 const { piece, stage } = defineProps<{ piece: Piece, stage: Plan['stages'][number] }>()
 const { len, quantity } = useUnits()
+/** Less than this beside its joints racks nothing that a diagonal would show, millimetres. */
+const BESIDE_MM = 8
 const ready = ref<Record<number, boolean>>({})
 
 /** What a jaw of a line stands on, where it wants a caul of its own. */
@@ -47,6 +49,7 @@ const rows = computed(() => stage.clamps.map(({ line, clamp, grip }, i) => ({
             <UCheckbox v-model="ready[row.nth]" :label="row.words" :aria-label="`${row.nth}. ${row.words}: laid out`" color="neutral" />
           </div>
           <span v-if="row.line.by === 'strap'" class="small soft on">wax or paper at its corners; the ratchet on the side away from what resists most</span>
+          <span v-if="(row.line.besideMm ?? 0) > BESIDE_MM" class="small soft on">pulls <FigureValue :figure="row.figures.racks" :label="`Beside its joints, ${row.words}`" /> beside its joints: watch the diagonals, or set a second one opposite</span>
           <span v-if="row.line.over" class="small soft on">too near each other for a jaw each: one stiff caul over all {{ row.line.over }}</span>
           <span v-if="row.line.offSquareDeg > SLIP_DEG" class="small soft on"><FigureValue :figure="row.figures.offSquare" label="Off square" /> off square: a sloped caul, or it slips</span>
           <span v-if="row.line.roundMm" class="small soft on">on a round part of {{ len(row.line.roundMm) }}: a notched caul, or the jaw rolls off</span>

@@ -76,7 +76,7 @@ export function openingMinutes(piece: Piece, joint: Joint): number {
 const SPRINGING: Readonly<Record<WayId, { readonly minutes: number, readonly harm: number }>> = {
   'open': { minutes: 0, harm: 0 },
   'sprung': { minutes: 3, harm: 0.01 },
-  'sprung-far': { minutes: 8, harm: 0.05 },
+  'sprung-far': { minutes: 8, harm: 0.08 },
   'sawn': { minutes: 25, harm: 0.1 },
   'bent-out': { minutes: 8, harm: 0.05 },
 }

@@ -71,6 +71,10 @@ test('a lost stretcher is made to the length read in the dry frame: provisional 
 
 test('how far the surface goes is one press, and the work after the clamps follows', async ({ page, workshop }) => {
   await workshop.withDemo()
+  // The one thing the plan asks for first: the swab said PVA, so that this joint cannot be glued in place.
+  const { version } = await workshop.piece('harbour-ladder-back-3')
+  const swabbed = { id: 'swab-told-0', at: '2026-03-05T11:00:00Z', by: 'device-test', command: { do: 'set-old-glue', joint: 'back-seat-rung--left-back-post', glue: 'pva' } }
+  expect((await workshop.send('/api/pieces/harbour-ladder-back-3/entries', { seenVersion: version, entries: [swabbed] })).ok).toBe(true)
   await page.goto(`${workshop.url}/piece/harbour-ladder-back-3/glue-up`)
   const after = page.getByRole('region', { name: 'When the clamps are off' })
   await expect(after).toContainText('Squeeze-out')

@@ -8,7 +8,7 @@ import { planInWorker } from '~/composables/usePlanner'
 import { wallNow } from '~/composables/useDevice'
 
 /** What a choice would change, without making it: the whole plan again with it, beside the one there is. */
-const { piece, plan, command, joint = '', label, spoken = label } = defineProps<{ piece: Piece, plan: Plan, command: Command, joint?: string, label: string, spoken?: string }>()
+const { piece, plan, command, joint = '', label, spoken = '' } = defineProps<{ piece: Piece, plan: Plan, command: Command, joint?: string, label: string, spoken?: string }>()
 const shop = useShop()
 const busy = ref(false)
 const answer = shallowRef<Phrase | null>(null)
@@ -39,7 +39,7 @@ async function ask(): Promise<void> {
       size="sm"
       :loading="busy"
       :label="answer ? 'never mind' : label"
-      :aria-label="spoken"
+      :aria-label="spoken || label"
       :aria-expanded="answer !== null"
       @click="ask"
     />

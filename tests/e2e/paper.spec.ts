@@ -46,6 +46,8 @@ test('a frame is taken in, its corner found loose, and keyed', async ({ page, wo
   await page.getByRole('button', { name: /Flat frame/ }).click()
   await page.waitForURL(/\/piece\//)
   await page.getByRole('link', { name: /^Test/ }).click()
+  // Keys for a state belong to this step: it has to be there before one is pressed.
+  await expect(page.locator('main').getByRole('radio', { name: /swings/ }).or(page.locator('main').getByText('swings')).first()).toBeVisible()
   await page.locator('.strip button').first().click()
   await page.keyboard.press('3')
   await saved(page)

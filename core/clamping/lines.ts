@@ -8,6 +8,7 @@ import type { Range } from '../reference/row'
 import { speciesNamed } from '../reference/species'
 import { faceForce, mitreTension, shoulderForce, SLIP_DEG, strapTension } from './force'
 import type { ClampLine } from './line'
+import { loopOver } from './loop'
 import { before, behind, gripOn, isPlank, type PressPlace } from './press'
 
 /**
@@ -28,7 +29,7 @@ export function clampLines(piece: Piece, joints: readonly Joint[]): ClampLine[] 
   for (const j of rest.filter(x => !ofSticks.has(x.id) && !bows.includes(x))) byPart.set(j.enters, [...(byPart.get(j.enters) ?? []), j])
   return joinedUnderOneCaul([
     ...(mitres.length > 0 ? [roundFrame(piece, mitres)] : []),
-    ...[...byPart].map(([part, own]) => lineFor(piece, partOf(piece, part), own)),
+    ...[...byPart].map(([part, own]) => withinSlope(lineFor(piece, partOf(piece, part), own))),
     ...withBows(straps),
     ...laps.map(j => acrossLap(piece, j)),
     ...faces.map(j => acrossFace(piece, j)),
@@ -199,6 +200,10 @@ function farthest(points: readonly Vec[]): [Vec, Vec] {
   const pairs = points.flatMap((a, i) => points.slice(i + 1).map((b): [Vec, Vec] => [a, b]))
   return pairs.reduce((best, pair) => (distance(...pair) > distance(...best) ? pair : best), [points[0]!, points[0]!])
 }
+
+/** No caul stays on a steeper slope than this, degrees: there a strap goes round. */
+const STEEPEST_DEG = 25
+const withinSlope = (line: ClampLine): ClampLine => (line.by === 'jaws' && line.offSquareDeg > STEEPEST_DEG ? loopOver(line) : line)
 
 function lineFor(piece: Piece, part: Part, own: readonly Joint[]): ClampLine {
   const ends = endsOf(piece, part.id)

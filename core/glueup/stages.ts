@@ -77,8 +77,10 @@ const MOST_NODES_EXACT = 10
 export interface GlueUp {
   readonly piece: Piece
   readonly moves: readonly Move[]
-  /** What closes without a move, each group at once. */
+  /** What closes without a move, each group at once, before the last closing. */
   readonly onTheirOwn: readonly (readonly string[])[]
+  /** Joints mended in place: each joins whichever stage has room for it. */
+  readonly inPlace: readonly string[]
   readonly mends: Readonly<Record<string, MendId>>
   readonly shop: Shop
   readonly ties: Ties
@@ -151,8 +153,9 @@ function longestOf(glueUp: GlueUp, tree: StageTree): number {
 const bodiesUnder = (tree: StageTree | number): number[] => (typeof tree === 'number' ? [tree] : tree.blocks.flatMap(bodiesUnder))
 
 /** The stages of one order of moves, and by how much they run over. */
-function stagesAlong({ piece, moves, onTheirOwn, mends, shop, ties }: GlueUp): { staging: Staging, over: number, inTurn: number } {
-  const nodes = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
+function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: GlueUp): { staging: Staging, over: number, inTurn: number } {
+  const inTree = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
+  const nodes = [...inTree, ...inPlace.filter(id => !ties.undecided.has(id)).map((id): Node => ({ joints: [id], wood: [], parent: null }))]
   const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
   const evaluate = (members: readonly number[]) => {
     const key = members.join(' ')
@@ -172,7 +175,7 @@ function stagesAlong({ piece, moves, onTheirOwn, mends, shop, ties }: GlueUp): {
     const isMixed = members.some(i => isFastened[i]) && !members.every(i => isFastened[i])
     return { over: over + (isMixed ? FORBIDDEN_MIN : 0), share }
   }
-  const groups = bestSplit(nodes, judge)
+  const groups = withInPlace(bestSplit(inTree, judge), nodes.map((_, i) => i).slice(inTree.length), judge)
   // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
   // Of what may be begun at once the halves go first: they cure longest, and more comes after.
   const hasWood = (members: readonly number[]) => members.some(i => nodes[i]!.wood.length > 0)
@@ -299,6 +302,18 @@ const isFixing = (piece: Piece, id: string): boolean => { const j = piece.joints
 const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean => [...parts].every(p => body.includes(p))
 
 const depthOf = (nodes: readonly Node[], i: number): number => { const { parent } = nodes[i]!; return parent === null ? 0 : 1 + depthOf(nodes, parent) }
+
+/** Joints mended in place go into whichever stage has room for them, the tightest fit first; what fits in none makes a stage of its own. */
+function withInPlace(groups: readonly (readonly number[])[], free: readonly number[], judge: (members: readonly number[]) => Judgement): readonly (readonly number[])[] {
+  const made: number[][] = groups.map(g => [...g])
+  for (const node of free) {
+    const able = made.map(g => ({ g, before: judge(g), after: judge([...g, node]) })).filter(({ before, after }) => after.over <= before.over + 1e-9)
+    const best = able.sort((a, b) => b.after.share - a.after.share)[0]
+    if (best) best.g.push(node)
+    else made.push([node])
+  }
+  return made
+}
 
 /** How bad a stage is: minutes over the time it has, a day for each clamp that is missing, and never two rooms or half a hole. */
 function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glueOf, usableMin, isGlued }: Ties): { over: number, share: number } {

@@ -229,7 +229,7 @@ function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Sta
     usableMin: (lines: readonly string[]) => Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
     partsOf: (joint: string) => { const j = jointOf(piece, joint); return [j.enters, j.receives] },
   }
-  return planStages({ piece, moves: apart.moves, onTheirOwn: [...inPlace.map(j => [j]), ...slippedIn], mends: chosen, shop: job.shop, ties, backward: backwardOf(apart) })
+  return planStages({ piece, moves: apart.moves, onTheirOwn: slippedIn, inPlace, mends: chosen, shop: job.shop, ties, backward: backwardOf(apart) })
 }
 
 /** Joints nothing may be closed over: loose without a mend, or on wood whose own trouble nobody has answered. */

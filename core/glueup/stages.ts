@@ -62,6 +62,8 @@ export interface Ties {
   readonly glueOf: (line: string) => string | null
   /** Whether a line is glued already: what is done and what is not are no one stage. */
   readonly isGlued: (line: string) => boolean
+  /** When it was glued, told by what was logged then: what was glued at different times was no one stage. */
+  readonly gluedIn: (line: string) => string | null
   /** How long what is spread of these lines stays open, as far as it may be used, minutes. */
   readonly usableMin: (lines: readonly string[]) => number
   /** The parts a joint holds together. */
@@ -131,7 +133,7 @@ function fewestStages(glueUp: GlueUp): number {
   const all = [...new Set(moves.flatMap(m => m.joints))]
   const fixed = all.filter(id => isFixing(piece, id))
   const glued = all.filter(id => !fixed.includes(id))
-  const kinds = new Set(glued.map(id => `${ties.glueOf(`joint:${id}`)} ${ties.roomOf(id)} ${ties.isGlued(`joint:${id}`)}`))
+  const kinds = new Set(glued.map(id => `${ties.glueOf(`joint:${id}`)} ${ties.roomOf(id)} ${ties.gluedIn(`joint:${id}`)}`))
   const isOver = glued.length > 0 && badness(piece, stageFor(piece, glued, [], mends, shop), ties).over > 1e-9
   return Math.max(kinds.size, isOver ? 2 : 1) + (fixed.length > 0 && glued.length > 0 ? 1 : 0)
 }
@@ -316,13 +318,13 @@ function withInPlace(groups: readonly (readonly number[])[], free: readonly numb
 }
 
 /** How bad a stage is: minutes over the time it has, a day for each clamp that is missing, and never two rooms or half a hole. */
-function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glueOf, usableMin, isGlued }: Ties): { over: number, share: number } {
+function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glueOf, usableMin, gluedIn }: Ties): { over: number, share: number } {
   const rooms = new Set(s.joints.map(roomOf)).size
   const halves = s.joints.filter(id => otherInHole(piece, id).some(other => !s.joints.includes(other))).length
   // Halves cure before anything is knocked home on them, and one pot of glue is open at a time.
   const mixed = Math.max(0, s.wood.length - 1) + (s.wood.length > 0 && s.joints.length > 0 ? 1 : 0)
   const pots = new Set(linesOf(s).map(glueOf)).size
-  const times = new Set(closedIn(s).map(isGlued)).size
+  const times = new Set(closedIn(s).map(gluedIn)).size
   const usable = usableMin(linesOf(s))
   const over = Math.max(0, s.working.value - usable) + s.unserved.length * 1440 + (Math.max(1, rooms) - 1 + halves + mixed + Math.max(1, pots) - 1 + Math.max(1, times) - 1) * FORBIDDEN_MIN
   return { over, share: usable > 0 ? s.working.value / usable : 1 }

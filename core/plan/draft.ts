@@ -226,6 +226,7 @@ function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Sta
     wood: closings,
     glueOf: (line: string) => glueOf(line)?.glue.id ?? null,
     isGlued: (line: string) => done.glued.has(line),
+    gluedIn: (line: string) => job.piece.events.findLast(e => e.kind === 'stage-glued' && e.of.includes(line))?.id ?? null,
     usableMin: (lines: readonly string[]) => Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
     partsOf: (joint: string) => { const j = jointOf(piece, joint); return [j.enters, j.receives] },
   }

@@ -1,4 +1,4 @@
-import { input, type Figure } from '../measure/figure'
+import { input, type Confidence, type Figure } from '../measure/figure'
 import type { Range } from '../reference/row'
 
 /** Pressure that brings a shoulder home and holds it, MPa (docs/sources.md#clamp-forces, medium). */
@@ -6,19 +6,42 @@ export const SHOULDER_PRESSURE_MPA: Range = [0.3, 0.5]
 /** Usual pull on a shoulder, kN: less does not hold it, more means that something keeps it off. */
 export const SHOULDER_FORCE_KN: Range = [0.3, 3]
 
-/** Force that brings a tenon's or dowelled rail's shoulder home, kN. The glue faces lie along the pull: it does not press them. */
-export function shoulderForce(shoulderAreaMm2: number): Figure {
-  const within = (kn: number) => Math.min(SHOULDER_FORCE_KN[1], Math.max(SHOULDER_FORCE_KN[0], kn))
-  const [low, high] = SHOULDER_PRESSURE_MPA.map(p => within(p * shoulderAreaMm2 / 1000)) as [number, number]
-  return {
-    value: (low + high) / 2, low, high, unit: 'kN',
-    derivation: {
-      rule: 'Shoulder area × 0.3–0.5 MPa, and between 0.3 and 3 kN. If more is needed, something holds the shoulder off: stop and look.',
-      inputs: [input('shoulder area', shoulderAreaMm2, 'mm2'), input('pressure, low', SHOULDER_PRESSURE_MPA[0], 'MPa', 'table'), input('pressure, high', SHOULDER_PRESSURE_MPA[1], 'MPa', 'table')],
-      source: 'clamp-forces', confidence: 'medium',
-    },
-  }
+/** What a pull on shoulders is worked out by: how often it pulls at once, and between which forces it stays, kN. */
+interface Pull { readonly legs: number, readonly limitsKn: Range, readonly what: string, readonly rule: string, readonly confidence: Confidence }
+
+function onShoulders(areaMm2: number, { legs, limitsKn: [least, most], what, rule, confidence }: Pull): Figure {
+  const [low, high] = SHOULDER_PRESSURE_MPA.map(p => Math.min(most, Math.max(least, p * areaMm2 / 1000 / legs))) as [number, number]
+  const inputs = [
+    input(what, areaMm2, 'mm2'),
+    input('pressure, low', SHOULDER_PRESSURE_MPA[0], 'MPa', 'table'),
+    input('pressure, high', SHOULDER_PRESSURE_MPA[1], 'MPa', 'table'),
+  ]
+  return { value: (low + high) / 2, low, high, unit: 'kN', derivation: { rule, inputs, source: 'clamp-forces', confidence } }
 }
+
+/** Force that brings a tenon's or dowelled rail's shoulder home, kN. The glue faces lie along the pull: it does not press them. */
+export const shoulderForce = (shoulderAreaMm2: number): Figure => onShoulders(shoulderAreaMm2, {
+  legs: 1,
+  limitsKn: SHOULDER_FORCE_KN,
+  what: 'shoulder area',
+  rule: 'Shoulder area × 0.3–0.5 MPa, and between 0.3 and 3 kN. If more is needed, something holds the shoulder off: stop and look.',
+  confidence: 'medium',
+})
+
+/** Less does not hold what springs back, more bows thin sticks, kN (docs/sources.md#clamp-forces, low). */
+const STRAP_TENSION_KN: Range = [0.2, 0.7]
+
+/**
+ * Tension of a strap over sticks, kN: it presses with both its legs, and sticks have little shoulder, so that a firm pull is
+ * enough and more only bows them. @param shoulderMm2 of all joints under it
+ */
+export const strapTension = (shoulderMm2: number): Figure => onShoulders(shoulderMm2, {
+  legs: 2,
+  limitsKn: STRAP_TENSION_KN,
+  what: 'shoulders under it',
+  rule: 'Shoulders under the strap × 0.3–0.5 MPa / 2, for both legs pull; between 0.2 and 0.7 kN.',
+  confidence: 'low',
+})
 
 /**
  * Force for a face joint, break or splice, kN: pressure × area / cos t.
@@ -37,26 +60,6 @@ export function faceForce(areaMm2: number, pressureMPa: Range, tiltDeg = 0): Fig
     },
   }
 }
-
-/**
- * Tension of a strap over sticks, kN: it presses with both its legs, and sticks have little shoulder, so that a firm pull is
- * enough and more only bows them.
- */
-export function strapTension(shoulderMm2: number): Figure {
-  const within = (kn: number) => Math.min(STRAP_TENSION_KN[1], Math.max(STRAP_TENSION_KN[0], kn))
-  const [low, high] = SHOULDER_PRESSURE_MPA.map(p => within(p * shoulderMm2 / 2000)) as [number, number]
-  return {
-    value: (low + high) / 2, low, high, unit: 'kN',
-    derivation: {
-      rule: 'Shoulders under the strap × 0.3–0.5 MPa / 2, for both legs pull; between 0.2 and 0.7 kN.',
-      inputs: [input('shoulders under it', shoulderMm2, 'mm2'), input('pressure, low', SHOULDER_PRESSURE_MPA[0], 'MPa', 'table'), input('pressure, high', SHOULDER_PRESSURE_MPA[1], 'MPa', 'table')],
-      source: 'clamp-forces', confidence: 'low',
-    },
-  }
-}
-
-/** Less does not hold what springs back, more bows thin sticks, kN (docs/sources.md#clamp-forces, low). */
-const STRAP_TENSION_KN: Range = [0.2, 0.7]
 
 /** Tension left after a strap has gone round a corner, waxed or not: e to the minus 0.3 times a right angle (docs/sources.md#clamp-forces, medium). */
 export const PAST_CORNER = Math.exp(-0.3 * Math.PI / 2)

@@ -77,7 +77,6 @@ const SPRINGING: Readonly<Record<WayId, { readonly minutes: number, readonly har
   'open': { minutes: 0, harm: 0 },
   'sprung': { minutes: 3, harm: 0.01 },
   'sprung-far': { minutes: 8, harm: 0.08 },
-  'sawn': { minutes: 25, harm: 0.1 },
   'bent-out': { minutes: 8, harm: 0.05 },
 }
 

@@ -75,7 +75,7 @@ export function describeMove(standing: Standing, original: Piece, moves: readonl
   // What is only known by a joint’s make went with it when it came apart.
   const locks = joints.flatMap(j => locksOf(piece, j).filter(l => !(l.made && findingOf(piece, j.id).state === 'apart')))
   const touched = new Set([...move.parts, ...joints.flatMap(j => [j.enters, j.receives])].map(partOfBody))
-  const bentOut = [...new Set(move.forced.filter(f => f.way === 'bent-out').map(f => jointOfTie(f.joint)))]
+  const bentOut = [...new Set(move.bentOut.map(jointOfTie))]
   const spring = move.springMm > 0.5 ? say`, sprung ${mm(move.springMm)}` : say``
   const bent = bentOut.length > 0 ? say`, bent until ${bentOut.map(id => tagOf(jointOf(piece, id))).join(', ')} slips out` : say``
   const way = move.about === null ? directionWords(original, move.direction) : 'turned on its own tenon'

@@ -145,7 +145,7 @@ const isTwinOf = (joint: Joint, faulty: readonly Joint[]): boolean =>
 const isRest = (byId: ReadonlyMap<string, Joint>, tie: Tie): boolean => byId.get(jointOfTie(tie.id))?.form.kind === 'rest'
 
 /** Parts that nothing holds but their weight. */
-function laidParts(piece: Piece): Set<string> {
+export function laidParts(piece: Piece): Set<string> {
   const own = (part: string) => piece.joints.filter(j => j.enters === part || j.receives === part)
   return new Set(piece.parts.map(p => p.id).filter(id => own(id).length > 0 && own(id).every(j => j.form.kind === 'rest' && j.enters === id)))
 }

@@ -2,7 +2,7 @@ import type { Vec } from '../measure/vec'
 import { aim, turnSpringOf, type Aim, type Parting } from './aim'
 import { bodiesAmong, frameOf, fresh, groupsAlong, tiesWithin, type Body, type Frame, type Ground, type Levels, type Own, type State } from './bodies'
 import type { Motion } from './motions'
-import { waysOf, type WayId } from './tie'
+import { waysOf } from './tie'
 
 /** One group of parts leaving the rest in one motion, and the open joints that part in it. */
 export interface Separation {
@@ -12,8 +12,8 @@ export interface Separation {
   /** A point of the line it turns about; null where it goes straight. */
   readonly about: Vec | null
   readonly joints: readonly string[]
-  /** Of its joints those that are sawn at their seam or bent out. */
-  readonly forced: readonly { readonly joint: string, readonly way: WayId }[]
+  /** Of its joints those whose stick or post is bent until they come out. */
+  readonly bentOut: readonly string[]
   /** How far the frame has to be sprung sideways for it, millimetres. */
   readonly springMm: number
 }
@@ -47,7 +47,7 @@ export function separate(ground: Ground, levels: Levels, gone: readonly number[]
         direction: best.aim.direction,
         about: best.motion.about,
         joints: best.joints,
-        forced: best.forced,
+        bentOut: best.bentOut,
         springMm: best.aim.springMm,
       })
     }
@@ -73,7 +73,7 @@ interface Candidate {
   readonly isForward: boolean
   readonly crossing: readonly number[]
   readonly joints: readonly string[]
-  readonly forced: Separation['forced']
+  readonly bentOut: readonly string[]
   readonly parts: number
 }
 
@@ -95,7 +95,7 @@ const SPRUNG_MM = 0.5
 
 function byEase(a: Candidate & { aim: Aim }, b: Candidate & { aim: Aim }): number {
   const sprung = (c: typeof a) => (c.aim.springMm > SPRUNG_MM ? 1 : 0)
-  return a.forced.length - b.forced.length || sprung(a) - sprung(b) || a.joints.length - b.joints.length || a.parts - b.parts
+  return a.bentOut.length - b.bentOut.length || sprung(a) - sprung(b) || a.joints.length - b.joints.length || a.parts - b.parts
     || Math.round((a.aim.springMm - b.aim.springMm) * 100) || a.crossing[0]! - b.crossing[0]!
 }
 
@@ -126,13 +126,13 @@ function groupsIn({ ground, levels, partsOf }: Look, body: Body, own: Own, motio
       isForward: goes === isSmall,
       crossing: across,
       joints: across.filter(k => !ground.ties[k]!.contact).map(k => ground.ties[k]!.id),
-      forced: across.flatMap((k) => { const way = wayAt(ground, levels, k); return way === 'sawn' || way === 'bent-out' ? [{ joint: ground.ties[k]!.id, way }] : [] }),
+      bentOut: across.filter(k => isBentOut(ground, levels, k)).map(k => ground.ties[k]!.id),
       parts: isSmall ? size : all - size,
     }]
   })
 }
 
-const wayAt = ({ ties }: Ground, levels: Levels, k: number): WayId | null => waysOf(ties[k]!)[levels[k]! - 1]?.id ?? null
+const isBentOut = ({ ties }: Ground, levels: Levels, k: number): boolean => waysOf(ties[k]!)[levels[k]! - 1]?.id === 'bent-out'
 
 function aimFor({ ground, levels, frame, aims }: Look, key: string, { crossing, group, motion, isForward }: Candidate): Aim | null {
   const moving = new Set(group)
@@ -140,10 +140,8 @@ function aimFor({ ground, levels, frame, aims }: Look, key: string, { crossing, 
   const known = aims.get(sided)
   if (known !== undefined) return known
   const partings = crossing.flatMap((k): Parting[] => {
-    const way = wayAt(ground, levels, k)
-    const tie = ground.ties[k]!
-    const isEntering = moving.has(frame.nodeOf[ground.enters[k]!]!)
-    return way === 'bent-out' ? [] : [{ tie: way === 'sawn' ? { ...tie, flat: true, playMm: 0 } : tie, isEntering }]
+    if (isBentOut(ground, levels, k)) return []
+    return [{ tie: ground.ties[k]!, isEntering: moving.has(frame.nodeOf[ground.enters[k]!]!) }]
   })
   const way = isForward ? motion.direction : motion.direction.map(c => 0 - c) as unknown as Vec
   const made = motion.about !== null

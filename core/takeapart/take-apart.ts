@@ -7,7 +7,7 @@ import { findingOf, isLoose, tagOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import { breakChance, inPlaceMinutes, slimmestMm } from './costs'
 import { describeMove, type Move } from './moves'
-import { faultOfTie, jointOfTie, looseBreaks, problemFor } from './problem'
+import { faultOfTie, jointOfTie, laidParts, looseBreaks, problemFor } from './problem'
 import { searchOn, type Fault, type Opening, type Problem, type Search } from './search'
 import type { ClosingFrame, StageTree } from './closing-frame'
 import { partedBy } from './separate'
@@ -225,13 +225,10 @@ function describe({ piece, standing, mends, sprungBreaks }: Described, opening: 
 }
 
 function offBefore(piece: Piece): OffBefore[] {
-  const laid = piece.parts.filter((p) => {
-    const own = piece.joints.filter(j => j.enters === p.id || j.receives === p.id)
-    return own.length > 0 && own.every(j => j.form.kind === 'rest' && j.enters === p.id)
-  })
+  const laid = [...laidParts(piece)]
   const { upholstery } = piece.intake
   const seat: OffBefore[] = upholstery === 'drop-in' && laid.length === 0 ? [{ kind: 'drop-in-seat' }] : upholstery === 'stuffed' ? [{ kind: 'stuffing' }] : []
-  return [...laid.map((p): OffBefore => ({ kind: 'lift', part: p.id })), ...seat]
+  return [...laid.map((part): OffBefore => ({ kind: 'lift', part })), ...seat]
 }
 
 function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, opening: Opening | null, parted: ReadonlySet<string>): Omit<JointDecision, 'margin'> {

@@ -2,10 +2,10 @@ import { dot, type Vec } from '../measure/vec'
 import { capOf, type Cap } from './cap'
 
 /**
- * How far a tie may be let go: straight along its line, with the frame sprung to it, sawn through at its seam, or with one
- * part bent so far that it comes out whichever way. Each frees all that the one before it frees.
+ * How far a tie may be let go: straight along its line, with the frame sprung to it, or with one part bent so far that it comes
+ * out whichever way. Each frees all that the one before it frees.
  */
-export type WayId = 'open' | 'sprung' | 'sprung-far' | 'sawn' | 'bent-out'
+export type WayId = 'open' | 'sprung' | 'sprung-far' | 'bent-out'
 export interface Way {
   readonly id: WayId
   /** How far the frame gives sideways for it, millimetres. */
@@ -63,7 +63,6 @@ export function capsOf(tie: Leaving, { id, flexMm }: Way): Cap[] {
   if (id === 'bent-out') return []
   const giveMm = tie.playMm + flexMm
   const pastSquare = Math.PI / 2 + Math.asin(Math.min(1, giveMm / FACE_MM))
-  if (id === 'sawn') return [capOf(tie.withdraw, pastSquare)]
   if (!tie.flat) return [capOf(tie.withdraw, Math.max(angleFor(tie, tie.playMm), Math.min(angleFor(tie, giveMm), MOST_TILT)))]
   const { square } = tie
   const inPlane = tie.tongued && square ? [square, square.map(c => 0 - c) as unknown as Vec].map(axis => capOf(axis, pastSquare)) : []

@@ -65,7 +65,7 @@ describe('stages over every tree', () => {
       const ground = groundOf(parts, ties)
       const frame = closingFrame(ground, Uint8Array.from(ties, () => 1))
       const brute = bruteForce(parts, ties, judge)
-      const tree = frame.ties.length === ties.length ? bestTree(frame, judge) : null
+      const tree = frame.ties.length === ties.length ? bestTree(frame, judge)?.tree ?? null : null
       if (!brute || !tree) {
         // What does not come apart altogether cannot be put together either.
         expect(tree === null).toBe(brute === null)
@@ -90,7 +90,7 @@ describe('stages over every tree', () => {
     const ties = [0, 1, 2].map((i): Tie => ({ id: `j${i}`, enters: `p${i}`, receives: `p${i + 1}`, withdraw: [-1, 0, 0], depthMm: 25, playMm: 0, ways: WAYS }))
     const frame = closingFrame(groundOf(['p0', 'p1', 'p2', 'p3'], ties), Uint8Array.from(ties, () => 1))
     const stagesWith = (usable: number) => {
-      const tree = bestTree(frame, ids => ({ over: Math.max(0, 6 * ids.length - usable), share: 6 * ids.length / usable }))!
+      const tree = bestTree(frame, ids => ({ over: Math.max(0, 6 * ids.length - usable), share: 6 * ids.length / usable }))!.tree
       const count = (t: typeof tree): number => 1 + t.blocks.reduce<number>((sum, b) => sum + (typeof b === 'number' ? 0 : count(b)), 0)
       return count(tree)
     }

@@ -11,10 +11,11 @@ export const MOST_BODIES = 7
 
 /**
  * The best of all trees of stages: least overrun, then fewest stages, then the most spare time in the tightest. Every block of
- * bodies is built in the best way once, from every division of it into blocks that can be brought together at once.
+ * bodies is built in the best way once, from every division of it into blocks that can be brought together at once. `share` is
+ * that of its tightest stage.
  * Null where there are too many bodies, or they do not hang together.
  */
-export function bestTree(frame: ClosingFrame, judge: (ties: readonly string[]) => Judgement, goal: Goal = 'fewest'): StageTree | null {
+export function bestTree(frame: ClosingFrame, judge: (ties: readonly string[]) => Judgement, goal: Goal = 'fewest'): { readonly tree: StageTree, readonly share: number } | null {
   if (frame.bodies > MOST_BODIES || frame.bodies < 2) return null
   const best = new Map<number, Best | null>()
   const tiesAcross = (blocks: readonly number[]) => frame.ties.filter(({ between: [a, b] }) => blocks.some(x => has(x, a) && !has(x, b)) && blocks.some(x => has(x, b) && !has(x, a))).map(t => t.id)
@@ -42,7 +43,7 @@ export function bestTree(frame: ClosingFrame, judge: (ties: readonly string[]) =
     return found
   }
   const whole = build(2 ** frame.bodies - 1)
-  return whole && typeof whole.tree !== 'number' ? whole.tree : null
+  return whole && typeof whole.tree !== 'number' ? { tree: whole.tree, share: whole.share } : null
 }
 
 function isBetter(a: Best, b: Best, goal: Goal): boolean {

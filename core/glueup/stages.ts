@@ -4,7 +4,7 @@ import type { Figure } from '../measure/figure'
 import type { Joint, Piece } from '../piece/schema'
 import type { MendId } from '../mend'
 import type { Shop } from '../reference/shop-settings'
-import { faultOfTie, jointOfTie, type Backward, type Move, type StageTree } from '../takeapart'
+import { faultOfTie, jointOfTie, type Backward, type Move } from '../takeapart'
 import { bestTree, type Judgement } from './stage-tree'
 import { workingMinutes, workingTime, type Minutes } from './working-time'
 
@@ -108,10 +108,10 @@ export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly
     stages.set(key, made)
     return made
   }
-  const tree = bestTree(backward.frame, ids => badness(glueUp.piece, stageOf(ids), ties))
+  const best = bestTree(backward.frame, ids => badness(glueUp.piece, stageOf(ids), ties))
   const bottleneckMin = first.staging.fits ? first.staging.bottleneckMin : Math.min(first.staging.bottleneckMin, shortestLongest(glueUp, stageOf))
-  if (!tree) return { ...asTold, bottleneckMin }
-  const moves = backward.movesOf(tree)
+  if (!best) return { ...asTold, bottleneckMin }
+  const moves = backward.movesOf(best.tree)
   const second = stagesAlong({ ...glueUp, moves })
   const isBetterTree = second.over < first.over - 1e-9 || (second.over < first.over + 1e-9 && second.staging.stages.length < first.staging.stages.length)
   return isBetterTree ? { ...second.staging, bottleneckMin: Math.min(bottleneckMin, second.staging.bottleneckMin), moves } : { ...asTold, bottleneckMin }
@@ -140,19 +140,8 @@ function fewestStages(glueUp: GlueUp): number {
 
 /** The least working time that the longest stage of any order comes down to, minutes. */
 function shortestLongest(glueUp: GlueUp, stageOf: (ids: readonly string[]) => Omit<Stage, 'number' | 'after'>): number {
-  const tree = bestTree(glueUp.backward!.frame, ids => ({ over: 0, share: stageOf(ids).working.value }), 'shortest')
-  return tree ? longestOf(glueUp, tree) : Infinity
+  return bestTree(glueUp.backward!.frame, ids => ({ over: 0, share: stageOf(ids).working.value }), 'shortest')?.share ?? Infinity
 }
-
-/** The longest stage of a tree, minutes. */
-function longestOf(glueUp: GlueUp, tree: StageTree): number {
-  const { ties } = glueUp.backward!.frame
-  const blocks = tree.blocks.map(b => new Set(bodiesUnder(b)))
-  const across = ties.filter(({ between: [a, b] }) => blocks.some(x => x.has(a) && !x.has(b)) && blocks.some(x => x.has(b) && !x.has(a))).map(t => t.id)
-  return Math.max(stageOfTies(glueUp, across).working.value, ...tree.blocks.map(b => (typeof b === 'number' ? 0 : longestOf(glueUp, b))))
-}
-
-const bodiesUnder = (tree: StageTree | number): number[] => (typeof tree === 'number' ? [tree] : tree.blocks.flatMap(bodiesUnder))
 
 /** The stages of one order of moves, and by how much they run over. */
 function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: GlueUp): { staging: Staging, over: number, inTurn: number } {

@@ -168,8 +168,7 @@ function anyChoice(clauses: readonly Clause[], costs: readonly number[]): { chos
     for (const c of left) for (const e of c) hits.set(e, (hits.get(e) ?? 0) + 1)
     chosen.push([...hits].reduce((a, b) => (b[1] / costs[b[0]]! > a[1] / costs[a[0]]! || (b[1] / costs[b[0]]! === a[1] / costs[a[0]]! && b[0] < a[0]) ? b : a))[0])
   }
-  const needed = chosen.filter((e, i) => !clauses.filter(c => c.includes(e)).every(c => chosen.some((o, k) => k !== i && c.includes(o))) || clauses.every(c => !c.includes(e)))
-  const isHit = clauses.every(c => c.some(e => needed.includes(e)))
-  const kept = isHit ? needed : chosen
+  const isHitWithout = (left: readonly number[], e: number) => clauses.every(c => c.some(x => x !== e && left.includes(x)))
+  const kept = chosen.reduce<number[]>((left, e) => (isHitWithout(left, e) ? left.filter(x => x !== e) : left), chosen)
   return { chosen: kept, cost: kept.reduce((sum, e) => sum + costs[e]!, 0) }
 }

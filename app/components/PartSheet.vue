@@ -46,14 +46,15 @@ function mirror(): void {
 function remove(): void { if (edit({ do: 'remove-part', part: part.id }).ok) pickedPart.value = null }
 
 const items = (ids: readonly string[]) => ids.map(value => ({ label: value.replaceAll('-', ' '), value }))
-const THERE = items(['there', 'missing'])
+const THERE = items(['there', 'missing', 'beyond-saving'])
+const there = computed(() => (part.stillIn ? 'beyond-saving' : part.missing ? 'missing' : 'there'))
 const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
 </script>
 
 <template>
   <div v-if="piece" class="sheet">
     <TextField label="Name" :value="partName(piece, part)" :draft-key="`${piece.id}-${part.id}-name`" :take="rename" />
-    <ChoiceRow label="Is it there" :tone="part.missing ? 'fault' : 'plain'" :items="THERE" :model-value="part.missing ? 'missing' : 'there'" @update:model-value="describe({ missing: $event === 'missing' })" />
+    <ChoiceRow label="Is it there" :tone="part.missing ? 'fault' : 'plain'" :items="THERE" :model-value="there" @update:model-value="describe({ missing: $event !== 'there', stillIn: $event === 'beyond-saving' })" />
     <HoldList :on="{ kind: 'part', id: part.id, along: 0 }" heading="Hardware on it" />
     <p class="small">
       <template v-if="hand !== 'none'">{{ handSeen(piece, part.id) }} hand · </template>long <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight"> along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight</template><template v-if="lean && lean.inSpace.value > LEANS_DEG">

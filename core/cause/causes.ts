@@ -1,5 +1,5 @@
 import type { Joint } from '../piece/schema'
-import type { CauseId, Direction, JointState, OldGlue, SignId } from '../piece/words'
+import { OLD_GLUES, type CauseId, type Direction, type JointState, type OldGlue, type SignId } from '../piece/words'
 
 export { CAUSE_IDS, type CauseId } from '../piece/words'
 
@@ -39,10 +39,13 @@ const GLUE = (...glue: OldGlue[]): Observation => ({ kind: 'old-glue', glue })
  * Priors and likelihood ratios are this project's reading of trade practice, low confidence (docs/sources.md#causes):
  * they rank, they do not measure. A ratio of 1 says nothing either way.
  */
+/** What was found in the joint instead of protein glue. */
+const OTHER_GLUES = OLD_GLUES.filter(g => g !== 'protein' && g !== 'unknown' && g !== 'none')
+
 export const CAUSES: readonly Cause[] = [
   { id: 'aged-protein', label: 'Aged protein glue', prior: 0.35, wholePiece: false, answer: 'Clean to bare wood, or wash thin where protein glue goes back in.', evidence: [
     seen('amber-crumbs', 8, 0.35, 'amber, brittle crumbs'), seen('white-line', 0.3, 1.2, 'a white line of later glue'),
-    on(GLUE('protein'), 5, 0.4, 'protein glue found'), on({ kind: 'age', age: 'old' }, 2, 0.4, 'an old piece'),
+    on(GLUE('protein'), 5, 0.4, 'protein glue found'), on(GLUE(...OTHER_GLUES), 0.05, 1.05, 'another glue found'), on({ kind: 'age', age: 'old' }, 2, 0.4, 'an old piece'),
   ] },
   { id: 'starved', label: 'Starved joint', prior: 0.12, wholePiece: false, answer: 'Spread both faces and look for a bead all round.', evidence: [
     seen('bare-tight', 9, 0.5, 'bare wood and a tight fit'), seen('amber-crumbs', 0.4, 1.1, 'glue crumbs, so it was not bare'), on({ kind: 'clearance-over', mm: 0.3 }, 0.4, 1.2, 'a fit too loose for a mere lack of glue'),

@@ -19,6 +19,8 @@ export interface Around {
   readonly stuffed: boolean
   readonly metal: boolean
   readonly school: School
+  /** It gives or swings: the old glue holds little of it any more. */
+  readonly loose?: boolean
   /** Ways this shop does not use. */
   readonly leftOut: readonly RoundId[]
 }
@@ -74,7 +76,7 @@ const LEAST_HOPE = 0.5
 /** The rounds for one joint, gentlest first, each with what to shield; what harms something near by only where nothing else is left. */
 export function recipeFor(around: Around): Recipe {
   const odds = oddsOf(around)
-  const chances = new Map(ROUND_IDS.map(id => [id, chanceOf(ROUNDS[id], odds)]))
+  const chances = new Map(ROUND_IDS.map(id => [id, chanceOf(ROUNDS[id], odds, around.loose ?? false)]))
   const helpful = ROUND_IDS.filter(id => chances.get(id)! >= LEAST_CHANCE)
   const barred = new Map(helpful.flatMap((id) => { const why = barredBy(ROUNDS[id], id, around); return why ? [[id, why] as const] : [] }))
   const harmed = helpful.filter(id => !barred.has(id) && harms(ROUNDS[id], around).length > 0)
@@ -98,8 +100,16 @@ export function recipeFor(around: Around): Recipe {
   }
 }
 
-const chanceOf = ({ lets }: RoundRow, odds: Odds): number =>
-  Object.entries(odds).reduce((sum, [glue, share]) => sum + share * (lets[glue as OldGlue] ?? 0) / 100, 0)
+/** Sawn at the seam at once, where its dowels are made anew anyway. */
+export const sawingRecipe = (glue: OldGlue): Recipe => ({
+  odds: { [glue]: 1 },
+  rounds: [{ id: 'saw-line', row: ROUNDS['saw-line'], chance: 1, reach: 1, shield: null }],
+  leftOut: [],
+  cautions: ROUNDS['saw-line'].cautions.filter(c => c !== 'polyurethane-heat' || glue === 'polyurethane'),
+})
+
+const chanceOf = ({ lets, letsLoose = 0 }: RoundRow, odds: Odds, isLoose: boolean): number =>
+  Object.entries(odds).reduce((sum, [glue, share]) => sum + share * Math.max(lets[glue as OldGlue] ?? 0, isLoose ? letsLoose : 0) / 100, 0)
 
 /** That one of several rounds lets it go. */
 const hopeOf = (ids: readonly RoundId[], chances: ReadonlyMap<RoundId, number>): number => 1 - ids.reduce((left, id) => left * (1 - chances.get(id)!), 1)

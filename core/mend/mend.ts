@@ -45,6 +45,8 @@ export interface JointCase {
   readonly bitsMm: readonly number[]
   /** What of it is new wood, made to fit: nothing on it is scraped. */
   readonly fresh: 'none' | 'entering' | 'receiving' | 'both'
+  /** Its dowels are sawn through at the seam to open it, whole as they are. */
+  readonly sawn?: boolean
 }
 
 /** A clearance at the mouth and, where it was measured, at the bottom. */
@@ -188,7 +190,7 @@ export const rocksAtEdges = (c: JointCase): boolean => FORMS[c.joint.form.kind].
 /** Wider than this no shim, wedge or glue fills it, millimetres: a new tenon, a sleeve, or a plug (docs/sources.md#fit-classes). */
 export const LOST_FIT_MM = 0.8
 /** A dowel in two is the one thing no gluing mends. */
-export const dowelSnapped = (c: JointCase): boolean => c.finding.signs['dowel-stub'] === 'seen'
+export const dowelSnapped = (c: JointCase): boolean => c.sawn === true || c.finding.signs['dowel-stub'] === 'seen'
 
 export const sizeMm = (id: SizeId, label: string, value: number, rule: string, inputs: readonly FigureInput[], source = 'mends', unit: 'mm' | 'fit-mm' | 'deg' = 'mm'): Size =>
   ({ id, label, figure: { value, unit, derivation: { rule, inputs, source, confidence: 'medium' } } })

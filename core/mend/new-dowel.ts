@@ -55,7 +55,7 @@ function consider(c: JointCase): Verdict {
   const { wallMm, isOwnSize } = roomFor(c, dowelMm)
   const depths = dowelDepths(c, dowelMm)
   const next = !isOwnSize
-  return { fits: true, reason: say`${dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
+  return { fits: true, reason: say`${c.sawn ? 'the dowels are sawn through to open it' : dowelSnapped(c) ? 'a dowel has snapped' : 'the dowels are loose'}: ${next ? 'next size up' : 'same size'}, ${mm(dowelMm)}`, ...workFor(c, form.count, dowelMm, wallMm, depths) }
 }
 
 /** Wood beside a dowel in the thinner of its two parts, and whether it is the one its maker bored. */

@@ -22,7 +22,7 @@ const FACES = { cheeks: 'cheeks leave', round: 'hole leaves', face: 'faces leave
 
 function consider(c: JointCase): Verdict {
   if (!FORMS[c.joint.form.kind].glued) return no(say`a ${FORMS[c.joint.form.kind].label} is not held by glue`)
-  if (dowelSnapped(c)) return no(say`a dowel has snapped: glue cannot join it`)
+  if (dowelSnapped(c)) return no(c.sawn ? say`its dowels are sawn through to open it: new ones go in` : say`a dowel has snapped: glue cannot join it`)
   const gap = widest(glueFaces(c))
   if (gap > c.glueGapMm + READ_WITHIN_MM + 1e-9) {
     return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${FACES[FORMS[c.joint.form.kind].fit]} ${fitMm(gap)}`)

@@ -32,6 +32,8 @@ export const Part = z.strictObject({
   finish: z.enum(FINISHES).optional(),
   show: z.enum(SHOW_FACES).optional(),
   missing: z.boolean().optional(),
+  /** Of what is to be made again: the old one is still in its place, beyond saving, and comes out first. */
+  stillIn: z.boolean().optional(),
 }).meta({ id: 'part' })
 export type Part = z.infer<typeof Part>
 

@@ -36,7 +36,7 @@ export function anotherMember(piece: Piece, id: string, set: SetOf): Piece {
   }))
 }
 
-function withoutMissing<T extends { missing?: boolean | undefined }>({ missing: _own, ...common }: T): Omit<T, 'missing'> & { missing?: boolean } { return common }
+function withoutMissing<T extends { missing?: boolean | undefined, stillIn?: boolean | undefined }>({ missing: _own, stillIn: _too, ...common }: T): Omit<T, 'missing' | 'stillIn'> { return common }
 
 /** `2 of 4`, or nothing for a piece that stands alone. */
 export const memberWords = (piece: Pick<Piece, 'set'>): string => (piece.set ? `${piece.set.member} of ${piece.set.of}` : '')

@@ -209,6 +209,21 @@ describe('glue and the night', () => {
     expect([freed.stops, freed.returnMin === null]).toEqual([[], false])
   })
 
+  it('glue in place on a cold night: a heated room is named sooner than a glue that gels in a minute, and with one it is planned', () => {
+    const stool = newPiece('stool')
+    const [first] = stool.joints
+    const told = applyAll(stool, stool.joints.flatMap((j): Command[] => [
+      { do: 'test-joint', joint: j.id, state: j === first ? 'ticks' : 'solid' },
+      { do: 'set-old-glue', joint: j.id, glue: 'protein' },
+    ]))
+    const night: Climate = { nowC: 19, nowRhPct: 50, tonightC: 6 }
+    const stop = plan(told, USUAL_SHOP, night).stops.find(s => s.id === 'stage-too-long')!
+    expect(stop.remedies.map(r => phraseText(r.words)).join()).toContain('18 °C by night')
+    const house = { ...USUAL_SHOP, rooms: [{ id: 'house', name: 'House', dayC: 20, nightC: 19 }] }
+    const carry = plan(told, house, night).stops.find(s => s.id === 'stage-too-long')!.remedies.find(r => r.command !== null)!
+    expect(plan(applyAll(told, [carry.command!]), house, night).stops.filter(s => s.id === 'stage-too-long')).toEqual([])
+  })
+
   it('hot hide sets in any cold, and is short of time to close instead', () => {
     const own = applyAll(chair, [{ do: 'set-old-glue', joint: RAIL, glue: 'protein' }, { do: 'choose-glue', glue: 'hot-hide' }])
     const cold = plan(own, USUAL_SHOP, { nowC: 12, nowRhPct: 50, tonightC: 6 })

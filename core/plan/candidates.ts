@@ -13,17 +13,25 @@ export const USUAL_GAP_MM = 0.15
  * Every mend for a joint with the glue in view, and the repairer’s own pick if it fits.
  * @param recut parts whose wood at this joint is made again by another mend: it is cut to a hand fit, whatever was found
  */
-export function candidatesFor({ piece, school, shop, remade }: Job, joint: Joint, glue: Glue | null, recut: ReadonlySet<string> = NOTHING): JointMend {
+export function candidatesFor({ piece, school, shop, remade, sawn }: Job, joint: Joint, glue: Glue | null, recut: ReadonlySet<string> = NOTHING): JointMend {
   const bondsOver = piece.choices.glue === null ? glue?.bondsOver ?? null : null
   const found = jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, bondsOver, shop.bitsMm, new Set([...remade, ...recut]))
   const asked = recut.size > 0 ? asNewlyCut(found) : found
-  const options = mendCandidates(asked).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+  const options = mendOptions(asked, sawn.has(joint.id) && recut.size === 0)
   const own = piece.choices.mends[`joint:${joint.id}`]
   const pick = options.find(o => o.id === own && o.verdict.fits)
   return { joint: joint.id, options, chosen: pick?.id ?? null, picked: pick !== undefined, onlyIfPicked: asked.stepped }
 }
 
 const NOTHING: ReadonlySet<string> = new Set()
+
+/** All mends with their verdicts, those that fit first; what opens it finds its dowels in two where it is sawn open. */
+function mendOptions(c: JointCase, isSawn: boolean): JointMend['options'] {
+  const all = mendCandidates(c)
+  const told = isSawn ? [...mendCandidates({ ...c, sawn: true }).filter(o => o.mend.opens), ...all.filter(o => !o.mend.opens)] : all
+  const sorted = told.toSorted((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits))
+  return sorted.map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+}
 
 /** A joint as it is once its mortise or tenon has been cut again. */
 function asNewlyCut(c: JointCase): JointCase {

@@ -140,9 +140,12 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
     isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
     isOpen: done.opened.has(c.joint),
   }))
-  const opened = takeApart(job.piece, [...asFaults, ...openedBesides(job, done, asFaults)], job.standing, breaksToClose(job, wood))
-  const mends = candidates.map(c => beside(job, settleMend(c, opened), wood))
-  const jointGlues = gluesOfJoints(mends, withGlues)
+  const opened = takeApart(job.piece, [...asFaults, ...openedBesides(job, done, asFaults)], job.standing, breaksToClose(job, wood), job.sawn)
+  // What is sawn open to get at another joint asks for its new dowels all the same.
+  const inTheWay = opened.sawn.filter(id => !candidates.some(c => c.joint === id)).map(id => mendWithGlue(job, jointOf(job.piece, id), needs, glue, NONE))
+  const all = [...withGlues, ...inTheWay]
+  const mends = all.map(({ mend }) => beside(job, settleMend(mend, opened), wood))
+  const jointGlues = gluesOfJoints(mends, all)
   const closings = closingsOf(job, wood, opened)
   const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
   const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
@@ -167,6 +170,8 @@ function newWoodAt(job: Job, wood: readonly TroubleMend[], joint: Joint): Readon
   const troubles = openedForWood(wood).filter(o => o.joint === joint.id).map(o => job.troubles.find(t => t.id === o.trouble)!)
   return new Set(troubles.flatMap(t => t.part ?? []))
 }
+
+const NONE: ReadonlySet<string> = new Set()
 
 /** Joints somebody has opened that no mend is chosen for: they close again all the same. */
 function openedBesides({ piece }: Job, { opened }: Done, known: readonly FaultMends[]): FaultMends[] {

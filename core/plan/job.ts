@@ -8,6 +8,7 @@ import { clearancesOf } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
 import type { Climate, Shop } from '../reference/shop-settings'
+import { sawnIfOpened } from '../takeapart'
 
 /** What a plan is made from, looked at once. */
 export interface Job {
@@ -20,6 +21,8 @@ export interface Job {
   readonly troubles: readonly Trouble[]
   /** Lost parts that are made again, so that their joints close as new ones. */
   readonly remade: ReadonlySet<string>
+  /** Joints whose dowels are sawn at the seam, and made anew, where they have to open. */
+  readonly sawn: ReadonlySet<string>
   /** The shop, with as many hands as this piece is to have. */
   readonly shop: Shop
   readonly climate: Climate
@@ -42,6 +45,7 @@ export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: st
     standing: standingOf(piece),
     troubles,
     remade,
+    sawn: (shop.roundsLeftOut ?? []).includes('saw-line') ? new Set() : sawnIfOpened(piece),
     shop: hands === null ? shop : { ...shop, hands },
     climate,
     school,
@@ -61,7 +65,7 @@ export const NEW_FIT_MM = 0.1
 /** The piece with its lost parts made again: there, and their joints open. What stays lost is left out. */
 function asRemade(original: Piece, remade: ReadonlySet<string>): Piece {
   const parts = original.parts.map((p) => {
-    const { missing: _lost, ...rest } = p
+    const { missing: _lost, stillIn: _out, ...rest } = p
     return remade.has(p.id) ? rest : p
   })
   const fresh = original.joints.filter(j => remade.has(j.enters) || remade.has(j.receives))

@@ -20,10 +20,10 @@ export function mendTasks(g: Graph): Task[] {
   return [...cleaning(g), ...g.settled.mends.flatMap(m => jointMend(g, m)), ...g.settled.wood.flatMap(m => woodMend(g, m))]
 }
 
-/** Joints that only open because they are in the way are cleaned all the same: new glue wants bare wood. */
+/** Joints that only open because they are in the way are cleaned all the same: new glue wants bare wood. What is bored out is bare. */
 function cleaning(g: Graph): Task[] {
   const isDry = (joint: string) => g.settled.staging.stages.some(s => s.dry.includes(joint))
-  return g.settled.apart.decisions.filter(d => d.decision === 'in-the-way' && !isDry(d.joint)).map(({ joint }): Task => ({
+  return g.settled.apart.decisions.filter(d => d.decision === 'in-the-way' && !isDry(d.joint) && !g.settled.apart.sawn.includes(d.joint)).map(({ joint }): Task => ({
     id: `joint:${joint}/cleaned`,
     kind: 'clean',
     troubles: [],

@@ -55,13 +55,13 @@ const LABELS: Draft = {
   tools: ['labels', 'camera'],
 }
 
-/** Everything until the last joint is open, one after another; what soaks may soak together. */
-export function openingTasks(piece: Piece, apart: TakeApart, recipes: Readonly<Record<string, Recipe>>, done: Done): Task[] {
+/** Everything until the last joint is open, one after another, after what comes out `first`; what soaks may soak together. */
+export function openingTasks(piece: Piece, apart: TakeApart, recipes: Readonly<Record<string, Recipe>>, done: Done, first: readonly Task[] = []): Task[] {
   const moves = apart.moves.filter(m => m.opens.length > 0)
-  if (moves.length === 0) return []
-  const tasks: Task[] = []
+  if (moves.length === 0) return [...first]
+  const tasks: Task[] = [...first]
   /** What everything of the next move waits for. */
-  let gate: string[] = []
+  let gate: string[] = first.map(t => t.id)
   const add = (draft: Draft, after: readonly string[], isDone: boolean): string => {
     tasks.push(taskOf(draft, after, isDone || done.has(draft.facts ?? [draft.id])))
     return draft.id

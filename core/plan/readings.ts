@@ -33,7 +33,7 @@ function gluesThatDecide(job: Job, { mends, apart, verdict }: Draft): Reading[] 
   }))
   // Only where the answer would leave joints shut is it asked for: what opens for another’s sake opens anyway.
   return [...inPlace].filter(([joint, work]) => {
-    const otherwise = takeApart(job.piece, mends.filter(m => !isLeft(m)).map(m => ({ joint: m.joint, opens: workOf(m, true), inPlace: m.joint === joint ? work : workOf(m, false) })), job.standing)
+    const otherwise = takeApart(job.piece, mends.filter(m => !isLeft(m)).map(m => ({ joint: m.joint, opens: workOf(m, true), inPlace: m.joint === joint ? work : workOf(m, false) })), job.standing, new Set(), job.sawn)
     return countOpened(otherwise) < opened - 1
   }).map(([joint]): Reading => ({ joint, of: 'old-glue', decides: 'opening' }))
 }

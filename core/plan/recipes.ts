@@ -1,4 +1,4 @@
-import { recipeFor, type Recipe } from '../glue'
+import { recipeFor, sawingRecipe, type Recipe } from '../glue'
 import { findingOf, partOf } from '../piece/facts'
 import type { Joint, Piece } from '../piece/schema'
 import { isMetal } from '../hardware'
@@ -9,7 +9,7 @@ import { jointOf, type Job } from './job'
 /** How the old glue of each joint that opens is let go, by joint: from its glue, the finish and wood of both parts, the stuffing, the school and the shop. */
 export function recipesOf(job: Job, apart: TakeApart): Readonly<Record<string, Recipe>> {
   const joints = apart.moves.flatMap(m => m.undo).map(id => jointOf(job.piece, id))
-  return Object.fromEntries(joints.map(j => [j.id, recipeAt(job, j)]))
+  return Object.fromEntries(joints.map(j => [j.id, apart.sawn.includes(j.id) ? sawingRecipe(findingOf(job.piece, j.id).oldGlue) : recipeAt(job, j)]))
 }
 
 function recipeAt({ piece, school, shop }: Job, joint: Joint): Recipe {
@@ -21,6 +21,7 @@ function recipeAt({ piece, school, shop }: Job, joint: Joint): Recipe {
     elsewhere: piece.joints.filter(j => j.id !== joint.id && !isMendedBefore(piece, j)).map(j => findingOf(piece, j.id).oldGlue),
     finishes: parts.map(p => p.finish ?? piece.intake.finish),
     woods: parts.map(p => p.species),
+    loose: ['gives', 'swings'].includes(findingOf(piece, joint.id).state),
     stuffed: piece.intake.upholstery === 'stuffed',
     metal: piece.holds.some(h => h.on.kind === 'joint' && h.on.id === joint.id && isMetal(h.kind) && h.state !== 'gone'),
     school,

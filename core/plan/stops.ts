@@ -139,6 +139,11 @@ function glueStops(trial: Trial): Stop[] {
 
 function stageStops(trial: Trial): Stop[] {
   const { draft, job } = trial
+  // What frees one stage has to free them all, so it is tried out once.
+  let freeing: Remedy[] | undefined
+  const remediesOf = () => freeing ??= thatHelp(trial, [...hands(trial), ...slowerGlue(trial), ...rooms(trial), ...later(trial)])
+  let heated: Draft | null | undefined
+  const warm = () => heated === undefined ? (heated = inHeatedRoom(trial)) : heated
   return draft.stages.filter(s => !s.glued).flatMap((s): Stop[] => {
     const tightest = tightestGlue(draft, s)
     const usable = tightest ? tightest.open.value * OPEN_TIME_SHARE : Infinity
@@ -148,7 +153,7 @@ function stageStops(trial: Trial): Stop[] {
           id: 'stage-too-long',
           about: [String(s.number)],
           why: say`Stage ${s.number} needs ${q(s.working.value, 'min')}, and ${tightest.glue.label} leaves ${q(usable, 'min')}.`,
-          remedies: thatHelp(trial, [...hands(trial), ...slowerGlue(trial)]),
+          remedies: [...remediesOf(), ...heatedRoom(warm(), s)],
         }]
       : []
     const clamps = s.unserved.map((line): Stop => ({
@@ -172,6 +177,23 @@ function rooms({ job, draft }: Trial): Offer[] {
   const joints = [...new Set([...draft.staging.stages.flatMap(s => s.joints), ...jointsToMend(job).map(j => j.id)])]
   const warmer = job.shop.rooms.filter(r => r.nightC > job.climate.tonightC).sort((a, b) => b.nightC - a.nightC).slice(0, MOST_ROOMS)
   return warmer.map(room => ({ id: 'carry-to-room', words: say`Carry it to: ${room.name}, ${q(room.nightC, 'C')} by night`, command: { do: 'choose-room', joints, room: room.id }, step: 'glue-up' }))
+}
+
+/** A night in which any glue of the shelf sets, C. */
+const WARM_NIGHT_C = 18
+
+/** The plan as it would be in a heated room; null where the shop has one, or it would not do either. */
+function inHeatedRoom({ job }: Trial): Draft | null {
+  if (job.climate.tonightC >= WARM_NIGHT_C || job.shop.rooms.some(r => r.nightC >= WARM_NIGHT_C)) return null
+  const { draft } = settle({ ...job, climate: { ...job.climate, tonightC: WARM_NIGHT_C } })
+  return draft.stages.length > 0 && isInTime(draft) ? draft : null
+}
+
+/** Where no room of the shop is warm by night, but a heated one would free a stage: that is said, for it can be borrowed. */
+function heatedRoom(warm: Draft | null, stage: Draft['stages'][number]): Remedy[] {
+  const glue = warm && linesOf(stage).flatMap(line => warm.glueOf(line) ?? [])[0]?.glue
+  if (!glue) return []
+  return [atStep('carry-to-room', say`Find a room that stays at ${WARM_NIGHT_C} °C by night, and add it in Shop: there ${glue.label} does it`, 'glue-up')]
 }
 
 function later({ job, draft }: Trial): Offer[] {

@@ -214,7 +214,7 @@ describe('work that is running or put off', () => {
     expect(stateOf(task(applyAll(taken, [say('done', ['fault:broken-leg/mark'], '09:50')]), 'fault:broken-leg/mark'))).toBe('done')
   })
   it('what was left to soak at 9:20 is free when its soak is over, counted from then', () => {
-    const chair = applyAll(newChair(), newChair().joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === 'left-side-rail--left-back-post' ? 'swings' : 'solid' })))
+    const chair = applyAll(newChair(), newChair().joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === 'left-side-rail--left-back-post' ? 'ticks' : 'solid' })))
     // White glue by a finish that stands warmth: round after round.
     const pva = applyAll(chair, [{ do: 'describe', intake: { finish: 'oil' } }, ...chair.joints.map((j): Command => ({ do: 'set-old-glue', joint: j.id, glue: 'pva' }))])
     const rounds = plan(pva).tasks.filter(t => t.kind === 'soften')

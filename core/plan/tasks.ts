@@ -8,6 +8,7 @@ import { mendTasks } from './mend-tasks'
 import { openingTasks } from './opening-tasks'
 import { recipesOf } from './recipes'
 import { restingWood } from './shopping'
+import { sawOutTasks } from './saw-out-tasks'
 import { surfaceTasks } from './surface-tasks'
 import { because, type Graph, type Settled } from './task-graph'
 
@@ -16,7 +17,7 @@ const TEST_JOINT_MIN = 0.5
 
 /** All work of a plan in the order it is told, each with what it waits for. Nothing has a time yet. */
 export function tasksOf(job: Job, settled: Settled, done: Done): LoggedTask[] {
-  const opening = openingTasks(job.piece, settled.apart, recipesOf(job, settled.apart), done)
+  const opening = openingTasks(job.piece, settled.apart, recipesOf(job, settled.apart), done, sawOutTasks(job, done))
   const stages = settled.staging.stages
   const resting = restingWood({ piece: job.piece, shop: job.shop, climate: job.climate }, settled.mends, settled.wood)
   const graph: Graph = { job, settled, done, opening, resting, stageOf: line => stages.find(s => closedIn(s).includes(line)) }

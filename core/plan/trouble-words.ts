@@ -8,7 +8,7 @@ import type { Piece } from '../piece/schema'
 export function troubleName(piece: Piece, trouble: Trouble): string {
   const part = trouble.part === null ? '' : nameOf(piece, trouble.part)
   switch (trouble.kind) {
-    case 'part-missing': return `missing ${part}`
+    case 'part-missing': return piece.parts.some(p => p.id === trouble.part && p.stillIn) ? `${part} beyond saving` : `missing ${part}`
     case 'held-fast': return `${part} held fast across its grain`
     case 'bracing-lost': return bracingName(piece, trouble, part)
     case 'joint-loose': return trouble.tag

@@ -10,7 +10,7 @@ import { glueNamed } from '../reference/glues'
 import { faultPhrase } from '../condition/fault-words'
 import { faultTag } from '../piece/faults'
 import { faultyJoints, findingOf, isGlued, isSatIn, missingParts, presentJoints, tagOf } from '../piece/facts'
-import type { Hold, Joint, Piece } from '../piece/schema'
+import type { Hold, Joint, Part, Piece } from '../piece/schema'
 import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
 import { DECISION_LABELS } from '../takeapart'
@@ -53,8 +53,10 @@ function whatWasFound(piece: Piece): RecordSection {
   const lines = faultyJoints(piece).map(j => line(`${tagOf(j)} ${jointName(piece, j)}`, findingPhrase(piece, j)))
   const untested = presentJoints(piece).filter(j => findingOf(piece, j.id).state === 'not-tested')
   if (untested.length > 0) lines.push(line('Not tested', say`${untested.map(tagOf).join(', ')}`))
-  const missing = missingParts(piece)
-  if (missing.length > 0) lines.push(line('Missing', say`${missing.map(p => partName(piece, p)).join(', ')}`))
+  const names = (some: readonly Part[]) => say`${some.map(p => partName(piece, p)).join(', ')}`
+  const [missing, lost] = [missingParts(piece).filter(p => !p.stillIn), missingParts(piece).filter(p => p.stillIn)]
+  if (missing.length > 0) lines.push(line('Missing', names(missing)))
+  if (lost.length > 0) lines.push(line('Beyond saving', names(lost)))
   for (const f of piece.faults) lines.push(line(`${faultTag(piece, f)} ${nameOf(piece, f.part)}`, faultPhrase(piece, f)))
   for (const h of piece.holds.filter(x => x.on.kind !== 'joint')) lines.push(line(WAYS_OUT[h.kind].label, holdPhrase(piece, h)))
   for (const n of piece.notes) lines.push(line('Note', say`${n.text}`))

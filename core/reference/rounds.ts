@@ -17,6 +17,8 @@ export interface RoundRow extends Sourced {
   readonly harms: readonly Finish[]
   /** Which glues it lets go, and how often it does, of a hundred (low). */
   readonly lets: Readonly<Partial<Record<OldGlue, number>>>
+  /** How often it lets go a joint that gives or swings already, whatever the glue, of a hundred (low). */
+  readonly letsLoose?: number
   readonly sign: string
   readonly stop: string
   readonly tools: readonly ToolId[]
@@ -61,6 +63,7 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
     soakMin: [0, 0],
     harms: [],
     lets: { protein: 30, none: 95, cyanoacrylate: 30 },
+    letsLoose: 40,
     sign: 'The sound goes from ringing to dull, and a hairline opens at the shoulder.',
     stop: 'Ten taps that change nothing: never harder, look for metal again.',
     tools: ['mallet'],
@@ -87,6 +90,7 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
     soakMin: [5, 15],
     harms: [],
     lets: { protein: 35, pva: 25, construction: 30, none: 90 },
+    letsLoose: 60,
     sign: 'The spreading clamp goes slack.',
     stop: 'The blade binds or turns into the wood.',
     tools: ['thin-blade', 'reversed-clamp'],
@@ -215,7 +219,7 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'saw-line': {
     ...S,
     label: 'saw the line',
-    words: 'A fine saw along the seam from the hidden side; what is left in the hole is bored out and made anew.',
+    words: 'A fine saw along the seam from the hidden side; what is left in the hole is bored out and made anew: say at the joint that there is a stub in it.',
     handsMin: [10, 25],
     soakMin: [0, 0],
     harms: [],

@@ -45,12 +45,20 @@ export function frailtiesOf(piece: Piece, joint: Joint): string[] {
   }).map(f => f.id)
 }
 
-/** Chance that opening it breaks something: the wood by the blow, and by each hold that has to be got out first. */
-export function breakChance(piece: Piece, joint: Joint): number {
+/** The saw leaving its line, or the bit that follows the old dowel running out of it. */
+const SAW_HARM = 0.03
+/** Sawing the seam, and boring out and renewing the dowels on both sides. */
+const SAW_MIN = 18
+const NEW_DOWELS_MIN = 25
+/** What the maker’s own dowels are worth to who conserves, as minutes. */
+const OLD_DOWELS_MIN = 10
+
+/** Chance that opening it breaks something: the wood by the blow or the saw, and by each hold that has to be got out first. */
+export function breakChance(piece: Piece, joint: Joint, isSawn = false): number {
   const { state } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
   const held = locksOf(piece, joint).reduce((kept, lock) => kept * (1 - effortOf(lock).harm), 1)
-  return Math.min(0.9, 1 - (1 - blowChance(piece, joint)) * held)
+  return Math.min(0.9, 1 - (1 - (isSawn ? SAW_HARM : blowChance(piece, joint))) * held)
 }
 
 function blowChance(piece: Piece, joint: Joint): number {
@@ -63,13 +71,16 @@ function blowChance(piece: Piece, joint: Joint): number {
   return Math.min(0.9, base * glue * frail * (slimmestMm(piece, joint) < SLENDER_MM ? 2.5 : 1))
 }
 
-export function openingMinutes(piece: Piece, joint: Joint): number {
+/** What it is expected to cost to open a joint, minutes: pulled, or with its dowels sawn through at the seam and made anew. */
+export function openingMinutes(piece: Piece, joint: Joint, isSawn = false): number {
   const { state } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
   const cleaning = isFaulty(state) ? CLEAN_AND_REGLUE_MIN.loose : CLEAN_AND_REGLUE_MIN.shut
   const locks = locksOf(piece, joint).reduce((sum, lock) => sum + effortOf(lock).minutes, 0)
   const work = locks + (isGlued(piece, joint) ? cleaning : joint.form.kind === 'rest' ? 1 : UNDO_HARDWARE_MIN)
-  return work + breakChance(piece, joint) * BREAK_MIN * HARM_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]
+  const harmFactor = HARM_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]
+  const sawing = isSawn ? SAW_MIN + NEW_DOWELS_MIN + OLD_DOWELS_MIN * (harmFactor - 1) : 0
+  return work + sawing + breakChance(piece, joint, isSawn) * BREAK_MIN * harmFactor
 }
 
 /** Springing a joint as far as a way goes: minutes of care, and the chance that something gives that should not. */

@@ -93,9 +93,9 @@ function sharing(joints: readonly Joint[], j: Joint): Pick<Tie, 'waitsFor' | 'sh
  * The search for what opens. A joint that has come apart holds nothing. Where what came apart lies loose in the hand it
  * has to go home again along its own line, so it counts as opened at no cost; where the frame round it still stands it
  * was sprung out and is sprung home again, and asks for nothing. `broken` are breaks whose halves lie loose and go home in
- * their turn.
+ * their turn; `sawn` are joints that are sawn open where they have to open.
  */
-export function problemFor(standing: Standing, faults: readonly Fault[], broken: readonly BreakTie[] = []): Problem {
+export function problemFor(standing: Standing, faults: readonly Fault[], broken: readonly BreakTie[] = [], sawn: ReadonlySet<string> = new Set()): Problem {
   const { piece } = standing
   const byId = new Map(piece.joints.map(j => [j.id, j]))
   const shut = new Set([...piece.choices.leaveShut, ...faults.filter(f => !f.mayOpen).map(f => f.joint)])
@@ -118,7 +118,7 @@ export function problemFor(standing: Standing, faults: readonly Fault[], broken:
     const id = jointOfTie(t.id)
     const joint = byId.get(id)!
     const alike = isTwinOf(joint, faults.map(f => byId.get(f.joint)!)) ? ALIKE_MIN : 0
-    const open = opened.has(id) ? 0 : shut.has(id) && !apart.has(id) ? Infinity : Math.max(0, openingMinutes(piece, joint) / shares.get(id)! - alike)
+    const open = opened.has(id) ? 0 : shut.has(id) && !apart.has(id) ? Infinity : Math.max(0, openingMinutes(piece, joint, sawn.has(id)) / shares.get(id)! - alike)
     return [t.id, waysOf(t).map(way => open + wayMinutes(piece, joint, way.id))] as const
   }))
   return {

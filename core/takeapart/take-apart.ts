@@ -47,6 +47,8 @@ export interface TakeApart {
   readonly problems: readonly TakeApartProblem[]
   /** Of the breaks to be closed those whose halves the frame holds near each other all the time: sprung together, in no move. */
   readonly sprungBreaks: readonly string[]
+  /** Of the joints that open those whose dowels are sawn through at the seam, and made anew. */
+  readonly sawn: readonly string[]
 }
 
 /** A joint that was set to stay shut and cannot be mended so, or a frame that does not come apart with what may be opened. */
@@ -68,9 +70,10 @@ export interface FaultMends {
 /**
  * Decides which joints open, which are mended in place and which stay shut, and in which moves the piece comes apart.
  * `standing` is the piece as it stands there; two plans of the same wood give the same one, and share what was searched.
- * `closing` names the breaks, by their faults, whose halves are to be joined again.
+ * `closing` names the breaks, by their faults, whose halves are to be joined again, `sawn` the joints that are sawn open where
+ * they have to open at all.
  */
-export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: Standing = standingOf(piece), closing: ReadonlySet<string> = new Set()): TakeApart {
+export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: Standing = standingOf(piece), closing: ReadonlySet<string> = NONE, sawn: ReadonlySet<string> = NONE): TakeApart {
   const faults: Fault[] = mends.filter(m => (m.opens || m.inPlace || m.isOpen) && !m.isSprungIn).map(m => ({
     joint: m.joint,
     mayOpen: m.isOpen || (m.opens !== null && !piece.choices.leaveShut.includes(m.joint)),
@@ -82,16 +85,18 @@ export function takeApart(piece: Piece, mends: readonly FaultMends[], standing: 
     ({ kind: 'stays-shut', joint: f.joint, words: say`${tagOf(jointOf(piece, f.joint))} is to stay shut, and nothing mends it in place.` }))
   const workable = faults.filter(f => !blocked.includes(f))
   const breaks = standing.breaks.filter(b => closing.has(b.fault))
-  const found = openingOf(standing, workable, [])
+  const found = openingOf(standing, workable, [], sawn)
   const stuck = found.stuck.map(s => stuckProblem(standing, s))
   const all = [...problems, ...stuck]
-  if (!found.opening) return describe({ piece, standing, mends, sprungBreaks: [] }, null, all, found.margins)
+  if (!found.opening) return describe({ piece, standing, mends, sawn, sprungBreaks: [] }, null, all, found.margins)
   // Whether halves lie loose is known only once it is known what opens; then they go home in their turn.
   const loose = looseBreaks(standing, breaks, openedIn(found.opening))
   const sprungBreaks = breaks.filter(b => !loose.includes(b)).map(b => b.fault)
-  const opening = loose.length === 0 ? found.opening : openingOf(standing, workable, loose).opening
-  return describe({ piece, standing, mends, sprungBreaks }, opening, all, found.margins)
+  const opening = loose.length === 0 ? found.opening : openingOf(standing, workable, loose, sawn).opening
+  return describe({ piece, standing, mends, sawn, sprungBreaks }, opening, all, found.margins)
 }
+
+const NONE: ReadonlySet<string> = new Set()
 
 interface Stuck { readonly joint: string, readonly leastFlexMm: number | null }
 interface Found { readonly opening: Opening | null, readonly stuck: readonly Stuck[], readonly margins: ReadonlyMap<string, Margin> }
@@ -101,10 +106,10 @@ const searches = new WeakMap<Piece['findings'], Map<string, { readonly joints: P
 const known = new WeakMap<Standing, Map<string, Found>>()
 
 /** A plan asks the same of the same piece for one glue after another; a piece is never changed, so the answer stands. */
-function openingOf(standing: Standing, faults: readonly Fault[], broken: readonly BreakTie[]): Found {
-  const key = `${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost} ${f.isOpen ?? ''}`).join(', ')}`
+function openingOf(standing: Standing, faults: readonly Fault[], broken: readonly BreakTie[], sawn: ReadonlySet<string>): Found {
+  const key = `${[...sawn].join(' ')} ${broken.map(b => b.fault).join(' ')} ${faults.map(f => `${f.joint} ${f.mayOpen} ${f.inPlaceCost} ${f.isOpen ?? ''}`).join(', ')}`
   return remembered(known, standing, key, () => {
-    const problem = problemFor(standing, faults, broken)
+    const problem = problemFor(standing, faults, broken, sawn)
     const search = searchFor(standing, problem)
     const opening = search.cheapest(problem.faults, problem.wayCost)
     if (opening) return { opening, stuck: [], margins: marginsOf(search, problem, opening) }
@@ -202,20 +207,24 @@ const backward = new WeakMap<TakeApart, Backward>()
 /** The frame of a take-apart, as long as it is the one that was worked out here; null where nothing comes apart. */
 export const backwardOf = (apart: TakeApart): Backward | null => backward.get(apart) ?? null
 
-interface Described { readonly piece: Piece, readonly standing: Standing, readonly mends: readonly FaultMends[], readonly sprungBreaks: readonly string[] }
+interface Described { readonly piece: Piece, readonly standing: Standing, readonly mends: readonly FaultMends[], readonly sawn: ReadonlySet<string>, readonly sprungBreaks: readonly string[] }
 
-function describe({ piece, standing, mends, sprungBreaks }: Described, opening: Opening | null, problems: readonly TakeApartProblem[], margins: ReadonlyMap<string, Margin>): TakeApart {
+function describe({ piece, standing, mends, sawn, sprungBreaks }: Described, opening: Opening | null, problems: readonly TakeApartProblem[], margins: ReadonlyMap<string, Margin>): TakeApart {
   const moves = opening?.moves ?? []
   const parted = new Set([...partedBy(moves)].map(jointOfTie))
   const wanted = new Set(mends.filter(m => m.opens).map(m => m.joint))
   const made: TakeApart = {
-    decisions: piece.joints.map(j => ({ ...decide(piece, j, mends.find(m => m.joint === j.id), opening, parted), margin: margins.get(j.id) ?? null })),
+    decisions: piece.joints.map((j) => {
+      const decision = decide(piece, j, mends.find(m => m.joint === j.id), opening, parted)
+      return { ...(sawn.has(j.id) && parted.has(j.id) ? sawnOpen(piece, j, decision) : decision), margin: margins.get(j.id) ?? null }
+    }),
     offBefore: parted.size > 0 ? offBefore(piece) : [],
     moves: moves.map((_, i) => describeMove(standing, piece, moves, i, { parted, wanted })),
     expectedMin: opening?.cost ?? 0,
     boundMin: opening?.boundCost ?? 0,
     problems,
     sprungBreaks,
+    sawn: [...parted].filter(id => sawn.has(id)),
   }
   if (opening) {
     const { frame } = opening
@@ -250,6 +259,13 @@ function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, openin
 function chanceFigure(piece: Piece, joint: Joint): Figure {
   const inputs = [input('slimmest part', slimmestMm(piece, joint), 'mm'), input('locks to get out', locksOf(piece, joint).length, 'count')]
   return figureOf(breakChance(piece, joint), 'share', 'A base chance by state (solid 10 %, ticks 5 %, gives 3 %, swings 2 %), × 2.5 for a part under 14 mm, × 2.5 for wood that is split, eaten or hangs by fibres, × 3 for glue that cannot be undone, × 0.7 for protein glue; and what each lock risks on its way out.', inputs, 'opening-costs', 'low')
+}
+
+/** How it opens where the saw is the lesser harm. */
+function sawnOpen(piece: Piece, joint: Joint, decision: Omit<JointDecision, 'margin'>): Omit<JointDecision, 'margin'> {
+  const pulledShare = breakChance(piece, joint)
+  const chance = figureOf(breakChance(piece, joint, true), 'share', 'The saw leaves its line or the bit runs out of the old dowel in 3 %; and what each lock risks on its way out.', [input('if it were pulled', pulledShare, 'share'), input('locks to get out', locksOf(piece, joint).length, 'count')], 'opening-costs', 'low')
+  return { ...decision, why: say`${decision.why}; its dowels are sawn through at the seam and made anew, for pulled it would break in ${q(pulledShare, 'share')}`, breakChance: chance }
 }
 
 function inTheWay(piece: Piece, joint: Joint, opening: Opening): Phrase {

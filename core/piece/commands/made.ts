@@ -107,7 +107,7 @@ const editFrame = define({
     return say`${plainly(what)}: ${[of, ...told.map(([key, value]) => `${plainly(key)} ${String(value)}`)].join(', ')}`
   },
   /** A lost part is one member's own loss. */
-  common: ({ edit }) => !(edit.do === 'describe-part' && edit.missing !== undefined),
+  common: ({ edit }) => !(edit.do === 'describe-part' && (edit.missing !== undefined || edit.stillIn !== undefined)),
   draw: (d, piece) => ({ edit: drawEdit(d, piece) }),
 })
 

@@ -98,13 +98,13 @@ const shapePart = defineEdit({
 const describePart = defineEdit({
   schema: z.strictObject({
     do: z.literal('describe-part'), part: Id, species: Species.optional(), grainOneIn: GrainOneIn.optional(),
-    finish: z.enum(FINISHES).optional(), show: z.enum(SHOW_FACES).optional(), missing: z.boolean().optional(),
+    finish: z.enum(FINISHES).optional(), show: z.enum(SHOW_FACES).optional(), missing: z.boolean().optional(), stillIn: z.boolean().optional(),
   }),
   edit: (frame, { do: _do, part, ...facts }) => succeed(changePart(frame, part, facts)),
   touches: ({ do: _do, part, ...facts }) => Object.keys(facts).map(key => `part/${part}/${key}`),
   draw: (d, frame) => ({
     part: drawId(d, idsOf(frame)),
-    ...d.pick([{ missing: d.chance() }, { species: 'Oak, white' }, { grainOneIn: drawMeasured(d, 4, 40) }, {
+    ...d.pick([{ missing: d.chance() }, { missing: true, stillIn: d.chance() }, { species: 'Oak, white' }, { grainOneIn: drawMeasured(d, 4, 40) }, {
       finish: d.pick(FINISHES),
       show: d.pick(SHOW_FACES),
     }]),

@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest'
+import { applyAll, newChair } from '../../tests/fixtures/pieces'
+import { faultsOfTasks } from '../../tests/fixtures/validate-tasks'
+import { phraseText } from '../measure/phrase'
+import type { Command } from '../piece/commands'
+import { newHold } from '../piece/new-hold'
+import { anotherMember } from '../piece/sets'
+import { recordOf } from '../record'
+import { USUAL_SHOP } from '../reference/usual-shop'
+import { planPiece } from '.'
+
+const chair = newChair({ stretchers: 'box' })
+const LOST = 'front-stretcher'
+const [first, second] = chair.joints.filter(j => j.enters === LOST)
+const tested = applyAll(chair, chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.enters === 'front-rail' ? 'gives' : 'solid' })))
+const told = (facts: { missing: boolean, stillIn?: boolean }): Command => ({ do: 'edit-frame', edit: { do: 'describe-part', part: LOST, ...facts } })
+const beyond = applyAll(tested, [told({ missing: true, stillIn: true })])
+const planOf = (piece = beyond) => planPiece(piece, USUAL_SHOP, { ...USUAL_SHOP.climate, tonightC: 18 }, '2026-03-05T09:00')
+
+describe('a part beyond saving', () => {
+  const plan = planOf()
+  const out = plan.tasks.find(t => t.id === `part:${LOST}/out`)!
+  it('is sawn out before anything else: 10 + 2 x 8 = 26 minutes, every piece kept as the pattern', () => {
+    expect(out.minutes.usual).toBe(26)
+    expect(phraseText(out.words)).toContain('pattern')
+    expect(phraseText(out.words)).toContain(`J${first!.number}, J${second!.number}`)
+    const others = plan.tasks.filter(t => t.kind === 'soften' || t.kind === 'open').filter(t => t !== out)
+    for (const t of others) expect(t.time!.startMin).toBeGreaterThanOrEqual(out.time!.endMin)
+    expect(faultsOfTasks(plan, USUAL_SHOP)).toEqual([])
+  })
+  it('is made again as a lost one is; a lost one is not sawn out', () => {
+    const lost = planOf(applyAll(tested, [told({ missing: true })]))
+    expect(lost.tasks.some(t => t.id === out.id)).toBe(false)
+    expect(plan.stages.map(s => s.joints)).toEqual(lost.stages.map(s => s.joints))
+    expect(plan.woodMends.map(m => m.chosen)).toEqual(lost.woodMends.map(m => m.chosen))
+  })
+  it('the saw makes no room for the new one: it goes home between the same legs, which open or are sprung for it', () => {
+    const firm = planOf(applyAll(beyond, chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' }))))
+    const opened = firm.takeApart.decisions.filter(d => d.decision === 'in-the-way')
+    const isSprung = firm.takeApart.moves.some(m => m.joints.includes(first!.id) && m.springMm > 0)
+    expect(opened.length > 0 || isSprung).toBe(true)
+    expect(firm.stages.find(s => s.joints.includes(first!.id))!.joints).toContain(second!.id)
+  })
+  it('what holds it is out first, and it is told in the record', () => {
+    const pinned = planOf(applyAll(beyond, [{ do: 'add-hold', hold: newHold('nail', 'h', { kind: 'joint', id: first!.id }) }]))
+    expect(phraseText(pinned.tasks.find(t => t.id === out.id)!.words)).toContain(`What is in J${first!.number} out`)
+    const { sections } = recordOf(beyond, planOf())
+    expect(sections.flatMap(s => s.lines).some(l => l.head === 'Beyond saving')).toBe(true)
+  })
+  it('the next of a set does not have it', () => {
+    const next = anotherMember({ ...beyond, set: { id: 's', member: 1, of: 2 } }, 'p2', { id: 's', member: 2, of: 2 })
+    expect(next.parts.find(p => p.id === LOST)!.stillIn).toBeUndefined()
+  })
+})

@@ -8,7 +8,7 @@ module.exports = {
       name: `core-order-${step}`, severity: 'error', comment: 'Imports in the core run one way.',
       from: { path: `^core/${step}/`, pathNot: '\\.test\\.ts$' }, to: { path: `^core/(${later(i).join('|')})/` },
     })),
-    { name: 'core-is-pure', severity: 'error', from: { path: '^core', pathNot: '\\.test\\.ts$' }, to: { pathNot: ['^core', '/(zod|fraction\\.js|gl-matrix|date-fns|@date-fns|makerjs|papaparse)/'] } },
+    { name: 'core-is-pure', severity: 'error', from: { path: '^core', pathNot: '\\.test\\.ts$' }, to: { pathNot: ['^core', '/(zod|fraction\\.js|gl-matrix|date-fns|@date-fns|makerjs|papaparse|ml-matrix)/'] } },
     { name: 'shared-only-core', severity: 'error', comment: 'What both sides say to each other knows neither.', from: { path: '^shared' }, to: { pathNot: ['^shared', '(^|#)core/', '/zod/'] } },
     { name: 'logic-without-screens', severity: 'error', from: { path: '^app/logic', pathNot: '\\.test\\.ts$' }, to: { path: '^app/(?!logic)|/(vue|pinia|nuxt)/' } },
     { name: 'app-not-server', severity: 'error', from: { path: '^app' }, to: { path: '(^|~~/|@@/)(server|cli|demo)/' } },

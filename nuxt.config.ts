@@ -25,7 +25,7 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-05-01',
   // The shell a page starts from with the server gone: a page of its own, because a build without server rendering has none.
   nitro: { preset: 'node-server', prerender: { routes: ['/200.html'], crawlLinks: false } },
-  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'idb', 'zod', 'fraction.js', 'gl-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },
+  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['comlink', 'idb', 'zod', 'fraction.js', 'gl-matrix', 'ml-matrix', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'vue-echarts'] } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
   // A workshop's tablet fetches a screen's code when the screen is opened, not all of it at the first.

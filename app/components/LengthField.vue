@@ -8,9 +8,10 @@ import { listenToInstrument } from '~/composables/useInstrument'
 /**
  * A figure as people type it: a length in mm or inches whatever the switch says, degrees, per cent or a slope. What was
  * typed stays until it is understood; the field echoes how it was read. A plus in front adds a reading to those taken
- * before. An instrument on the bench types into the field that has the focus. `take` gives the figure on and may refuse it.
+ * before. An instrument on the bench types into the field that has the focus. `take` gives the figure on and may refuse it;
+ * `problem` is what does not fit about the figure that was taken, together with others.
  */
-const props = defineProps<{ label: string, value: Measured | null, take: (m: Measured) => Result<unknown>, hint?: string, unit?: 'mm' | 'deg' | '%' | '1 in', clear?: () => void, dense?: boolean, tryOut?: (m: Measured | null) => void }>()
+const props = defineProps<{ label: string, value: Measured | null, take: (m: Measured) => Result<unknown>, hint?: string, unit?: 'mm' | 'deg' | '%' | '1 in', clear?: () => void, dense?: boolean, tryOut?: (m: Measured | null) => void, problem?: string | undefined }>()
 const { units } = useUnits()
 const id = useId()
 const typed = ref<string | null>(null)
@@ -66,10 +67,10 @@ const instrument = listenToInstrument((valueMm) => { if (isLength.value) give(va
   <div class="length-field" :class="{ dense }">
     <label :for="id">{{ label }}</label>
     <input
-      :id="id" class="box measure" :value="shown" autocomplete="off" inputmode="text" :aria-invalid="error !== ''" :aria-describedby="`${id}-note`"
+      :id="id" class="box measure" :value="shown" autocomplete="off" inputmode="text" :aria-invalid="error !== '' || Boolean(problem)" :aria-describedby="`${id}-note`"
       :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="type(($event.target as HTMLInputElement).value)" @keydown.enter.stop="commit" @focus="instrument.hold(); ($event.target as HTMLInputElement).select()" @blur="instrument.leave(); afterPress(commit)">
     <span :id="`${id}-note`" class="note">
-      <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+      <span v-if="error || (problem && typed === null)" class="field-error" role="alert">{{ error || problem }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>
       <span v-else-if="range" class="small soft">mean of {{ value!.readings!.length }}, {{ written(range.low) }} to {{ written(range.high) }}</span>
       <span v-else class="small soft"><template v-if="value?.basis === 'assumed'">assumed<template v-if="hint"> · </template></template>{{ hint }}</span>

@@ -3,7 +3,7 @@ import type { StepId } from '#core/plan'
 /** The order of the work; screens and the step list follow it. */
 export const STEPS: readonly { readonly id: StepId, readonly label: string }[] = [
   { id: 'take-in', label: 'Take in' }, { id: 'test', label: 'Test' }, { id: 'cause', label: 'Cause' }, { id: 'mend', label: 'Mend' },
-  { id: 'open-up', label: 'Open up' }, { id: 'glue-up', label: 'Glue-up' }, { id: 'record', label: 'Record' },
+  { id: 'open-up', label: 'Open up' }, { id: 'dry-run', label: 'Dry run' }, { id: 'glue-up', label: 'Glue-up' }, { id: 'record', label: 'Record' },
 ]
 
 export const stepPath = (pieceId: string, step: StepId): string => `/piece/${pieceId}/${step}`

@@ -2,7 +2,7 @@
 import { parseLength } from '#core/measure/length'
 import { phraseText } from '#core/measure/phrase'
 import type { Result } from '#core/measure/result'
-import { dowelAnswer, forceAnswer, openAnswer, shimAnswer, squareAnswer, wedgeAnswer, type Answer } from '#core/quick/answers'
+import { dowelAnswer, feetAnswer, forceAnswer, openAnswer, rackAnswer, seatBoreAnswer, shimAnswer, squareAnswer, stretcherAnswer, wedgeAnswer, windingAnswer, type Answer } from '#core/quick/answers'
 import { GLUES, type GlueId } from '#core/reference/glues'
 import type { Piece } from '#core/piece/schema'
 import { memberWords } from '#core/piece/sets'
@@ -13,9 +13,10 @@ useHead({ title: 'Quick answers · Arreglo' })
 const shop = useShop()
 const { units } = useUnits()
 
-interface Field { key: string, label: string, usual: string }
+interface Field { key: string, label: string, usual: string, isAngle?: boolean }
 interface Question { id: string, title: string, fields: Field[], glue?: boolean, answer(mm: Record<string, number>, glue: GlueId): Result<Answer> }
 const field = (key: string, label: string, usual: string): Field => ({ key, label, usual })
+const angle = (key: string, label: string, usual: string): Field => ({ ...field(key, label, usual), isAngle: true })
 const QUESTIONS: Question[] = [
   { id: 'shim', title: 'Gap at the cheeks: which shim?', fields: [field('gap', 'Whole gap', '0.4 mm')], answer: m => shimAnswer(m.gap!) },
   { id: 'wedge', title: 'Gap at the edges: which wedge?', fields: [field('gap', 'Whole gap', '0.5 mm'), field('length', 'Tenon length', '28 mm'), field('width', 'Tenon width', '48 mm')], answer: m => wedgeAnswer(m.gap!, m.length!, m.width!) },
@@ -24,6 +25,58 @@ const QUESTIONS: Question[] = [
   { id: 'shoulder', title: 'Clamp force on a shoulder', fields: [field('width', 'Rail thickness', '22 mm'), field('height', 'Rail height', '58 mm')], answer: (m, glue) => forceAnswer('shoulder', m.width!, m.height!, glue) },
   { id: 'face', title: 'Clamp force on a face', fields: [field('width', 'One side', '40 mm'), field('height', 'Other side', '60 mm')], glue: true, answer: (m, glue) => forceAnswer('face', m.width!, m.height!, glue) },
   { id: 'square', title: 'Frame out of square', fields: [field('first', 'One diagonal', '560 mm'), field('second', 'Other diagonal', '552 mm'), field('side', 'One side', '400 mm')], answer: m => squareAnswer(m.first!, m.second!, m.side!) },
+  {
+    id: 'rack',
+    title: 'Seat frame: which diagonal to pull?',
+    fields: [
+      field('front', 'Front', '431 mm'),
+      field('right', 'Right side', '363 mm'),
+      field('back', 'Back', '338 mm'),
+      field('left', 'Left side', '363 mm'),
+      field('first', 'Front left to back right', '533 mm'),
+      field('second', 'Front right to back left', '521 mm'),
+    ],
+    answer: m => rackAnswer({ frontMm: m.front!, rightMm: m.right!, backMm: m.back!, leftMm: m.left!, firstMm: m.first!, secondMm: m.second! }),
+  },
+  {
+    id: 'feet',
+    title: 'It rocks: what off which foot?',
+    fields: [
+      field('front-left', 'Front left, over the board', '0 mm'),
+      field('front-right', 'Front right', '0 mm'),
+      field('back-right', 'Back right', '3 mm'),
+      field('back-left', 'Back left', '0 mm'),
+      field('wide', 'Feet apart, side to side', '400 mm'),
+      field('deep', 'Feet apart, front to back', '360 mm'),
+    ],
+    answer: m => feetAnswer([m['front-left']!, m['front-right']!, m['back-right']!, m['back-left']!], m.wide!, m.deep!),
+  },
+  {
+    id: 'stretcher',
+    title: 'Stretcher between two legs that lean',
+    fields: [
+      field('apart', 'Leg to leg there, middle to middle', '380 mm'),
+      field('leg', 'Leg, thick', '34 mm'),
+      angle('along', 'Leans outward along it', '8'),
+      angle('aside', 'Leans square to it', '5'),
+      field('tenon', 'Tenon', '22 mm'),
+    ],
+    answer: m => stretcherAnswer(m.apart!, m.leg!, m.along!, m.aside!, m.tenon!),
+  },
+  { id: 'seat', title: 'Leg in a seat: how to tilt the drill?', fields: [angle('splay', 'Splay, seen from the front', '12'), angle('rake', 'Rake, seen from the side', '16')], answer: m => seatBoreAnswer(m.splay!, m.rake!) },
+  {
+    id: 'winding',
+    title: 'Flat frame: is it twisted?',
+    fields: [
+      field('one', 'Corner 1, over the board', '0 mm'),
+      field('two', 'Corner 2', '0 mm'),
+      field('three', 'Corner 3', '0 mm'),
+      field('four', 'Corner 4', '3 mm'),
+      field('along', 'Corner 1 to 2', '600 mm'),
+      field('across', 'Corner 2 to 3', '400 mm'),
+    ],
+    answer: m => windingAnswer([m.one!, m.two!, m.three!, m.four!], m.along!, m.across!),
+  },
 ]
 const typed = reactive<Record<string, string>>({})
 const glues = reactive<Record<string, GlueId>>({})
@@ -36,7 +89,14 @@ function work(q: Question): Answered {
   const errors: Record<string, string> = {}
   const mm: Record<string, number> = {}
   for (const f of q.fields) {
-    const read = parseLength(typed[keyOf(q, f)] ?? f.usual, units.value)
+    const text = typed[keyOf(q, f)] ?? f.usual
+    if (f.isAngle) {
+      const deg = Number(text.replace(',', '.').replace('°', ''))
+      if (text.trim() !== '' && Number.isFinite(deg)) mm[f.key] = deg
+      else errors[f.key] = 'type degrees such as 8 or 7.5.'
+      continue
+    }
+    const read = parseLength(text, units.value)
     if (read.ok) mm[f.key] = read.value.mm
     else errors[f.key] = read.issues[0]!.message
   }

@@ -1,11 +1,12 @@
 import { isHeldByHardware } from '../hardware'
+import { movedAgain } from './moved-again'
 import { jointsNamedBy, faultTag } from '../piece/faults'
 import { findingOf, isFaulty, isLoose, missingParts, presentJoints, tagOf } from '../piece/facts'
 import type { Fault, Hold, Joint, Piece } from '../piece/schema'
 import type { JointState } from '../piece/words'
 
 /** Everything that wants something done about it is one of these, with one kind of handle. */
-export type TroubleKind = 'break' | 'part-missing' | 'split' | 'live-worm' | 'bracing-lost' | 'joint-loose' | 'hardware-loose'
+export type TroubleKind = 'break' | 'part-missing' | 'split' | 'live-worm' | 'bracing-lost' | 'moved-again' | 'joint-loose' | 'hardware-loose'
   | 'out-of-register' | 'held-fast' | 'hold-failed' | 'earlier-repair' | 'loss' | 'worm'
 
 export interface Trouble {
@@ -31,6 +32,7 @@ const RANKS: Readonly<Record<TroubleKind, number>> = {
   'split': 2,
   'live-worm': 3,
   'bracing-lost': 4,
+  'moved-again': 4.5,
   'joint-loose': 5,
   'hardware-loose': 6,
   'out-of-register': 7,
@@ -85,9 +87,11 @@ function jointTroubles(piece: Piece): Trouble[] {
   const loose = presentJoints(piece).filter(j => isLoose(piece, j) || isFaulty(piece.after[`joint:${j.id}`]?.state ?? 'solid'))
   const byState = [...loose].sort((a, b) => STATE_RANKS[findingOf(piece, a.id).state] - STATE_RANKS[findingOf(piece, b.id).state] || a.number - b.number)
   const stepped = presentJoints(piece).filter(j => !loose.includes(j) && findingOf(piece, j.id).signs['step-in-line'] === 'seen')
+  const again = movedAgain(piece)
   const asTrouble = (kind: TroubleKind) => (j: Joint) => bare({ id: `joint:${j.id}`, kind, tag: tagOf(j), part: j.enters, joint: j.id })
   return [
-    ...byState.filter(j => !isHeldByHardware(piece, j)).map(asTrouble('joint-loose')),
+    ...presentJoints(piece).filter(j => again.has(j.id)).map(asTrouble('moved-again')),
+    ...byState.filter(j => !isHeldByHardware(piece, j) && !again.has(j.id)).map(asTrouble('joint-loose')),
     ...byState.filter(j => isHeldByHardware(piece, j)).map(asTrouble('hardware-loose')),
     ...stepped.map(asTrouble('out-of-register')),
   ]

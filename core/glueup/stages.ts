@@ -19,6 +19,8 @@ export interface Stage {
   readonly after: readonly number[]
   readonly working: Figure
   readonly minutes: Minutes
+  /** Where it was gone through dry by the clock: its minutes stand above in the place of the table’s. */
+  readonly rehearsal?: { readonly at: string, readonly tookMin: number, readonly tableMin: number }
   readonly lines: readonly ClampLine[]
   /** Lines that no clamp on the rack can serve. */
   readonly unserved: readonly ClampLine[]
@@ -172,10 +174,22 @@ function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: G
   const hasWood = (members: readonly number[]) => members.some(i => nodes[i]!.wood.length > 0)
   const order = groups.map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth || Number(hasWood(b.members)) - Number(hasWood(a.members)))
   const inTurn = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
-  const stages = aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties)
+  const stages = numbered(aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties))
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
   const fits = stages.every(s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0))
   return { staging: { stages, bottleneckMin: longest, fits }, over: groups.reduce((sum, members) => sum + judge(members).over, 0), inTurn: inTurn.length }
+}
+
+/** The same stages, each numbered after those it waits for: what was glued in several goes need not hang together as it was planned. */
+function numbered(stages: readonly Stage[]): Stage[] {
+  const left = [...stages]
+  const placed: Stage[] = []
+  while (left.length > 0) {
+    const next = left.findIndex(s => s.after.every(n => placed.some(p => p.number === n) || !left.some(o => o.number === n)))
+    placed.push(...left.splice(Math.max(0, next), 1))
+  }
+  const number = new Map(placed.map((s, i) => [s.number, i + 1]))
+  return placed.map(s => ({ ...s, number: number.get(s.number)!, after: s.after.map(n => number.get(n)!) }))
 }
 
 /** The glue lines of a stage, by the ids glues are given to: of what hardware holds there is none. */

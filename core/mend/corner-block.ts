@@ -43,16 +43,23 @@ const THREAD_DIAMETERS = 7
 const BEFORE_FACE_MM = 3
 const PILOT_SHARE = 0.88
 
-/** A corner of the seat frame: the leg, its two rails, and the angle between them as it is drawn, degrees. */
-export interface Corner { readonly leg: string, readonly rails: readonly [string, string], readonly angleDeg: number }
+/** A corner of the seat frame: the leg, its two rails, and the angle between them as it was measured dry or else as it is drawn, degrees. */
+export interface Corner { readonly leg: string, readonly rails: readonly [string, string], readonly angleDeg: number, readonly isMeasured: boolean }
+
+/** A corner is measured by a mark so far from it on each rail, and the way across between the marks, millimetres. */
+export const CORNER_MARK_MM = 100
+/** Where that reading is kept. */
+export const cornerKey = (leg: string): string => `corner-across/${leg}`
+const cornerDeg = (acrossMm: number): number => 2 * Math.asin(Math.min(1, acrossMm / (2 * CORNER_MARK_MM))) * 180 / Math.PI
 
 export function cornersOf(piece: Piece): Corner[] {
   return piece.parts.flatMap((leg) => {
     const own = piece.joints.filter(j => j.receives === leg.id && isCornerRail(piece, j.enters))
     const [a, b] = own
     if (!a || !b || own.length !== 2) return []
-    const angleDeg = Math.acos(Math.max(-1, Math.min(1, dot(a.withdraw, b.withdraw)))) * 180 / Math.PI
-    return [{ leg: leg.id, rails: [a.enters, b.enters] as const, angleDeg }]
+    const across = piece.trueReadings?.[cornerKey(leg.id)]
+    const drawnDeg = Math.acos(Math.max(-1, Math.min(1, dot(a.withdraw, b.withdraw)))) * 180 / Math.PI
+    return [{ leg: leg.id, rails: [a.enters, b.enters] as const, angleDeg: across ? cornerDeg(across.value) : drawnDeg, isMeasured: across !== undefined }]
   })
 }
 
@@ -82,7 +89,7 @@ function consider(c: WoodCase): Verdict {
       ),
       size('thickness', 'thick', THICK_MM, 'enough for the screw’s head below the face', []),
       size('width', 'high', blockHighMm, '0.6 of the lowest rail', [input('rail, high', highMm, 'mm')]),
-      ...corners.map(k => angle('end-slope', `ends to the long side, ${nameOf(c.piece, k.leg)}`, (180 - k.angleDeg) / 2, '(180° − corner) / 2', [input('corner', k.angleDeg, 'deg')])),
+      ...corners.map(k => angle('end-slope', `ends to the long side, ${nameOf(c.piece, k.leg)}`, (180 - k.angleDeg) / 2, '(180° − corner) / 2', [input(k.isMeasured ? 'corner, from 100 mm along each rail' : 'corner as drawn', k.angleDeg, 'deg', k.isMeasured ? 'measured' : 'assumed')])),
       size(
         'pilot', `pilot for a ${SCREW_MM} mm screw`, PILOT_SHARE * ROOT_MM,
         '0.88 of the thread’s root in hardwood',

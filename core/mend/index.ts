@@ -18,6 +18,7 @@ import { footTip } from './foot-tip'
 import { glueAndFill } from './glue-and-fill'
 import { glueBreak } from './glue-break'
 import { glueInPlace } from './glue-in-place'
+import { injectAgain } from './inject-again'
 import { halfLapSplice } from './half-lap-splice'
 import { hardPad } from './hard-pad'
 import { easeHinge, rePin } from './hinge-mends'
@@ -77,6 +78,7 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'worm': [wormFirm, wormPatched, newEnd, scarf, halfLapSplice, railSplice],
   'live-worm': [wormFirm],
   'earlier-repair': [redoRepair, undoAtJoint],
+  'moved-again': [injectAgain],
   'part-missing': [copyPart, sawnCopy, steamedCopy, laminatedCopy],
   'bracing-lost': [cornerBlock, newWebbing, screwedPanel],
   'hardware-loose': [tighten],

@@ -8,6 +8,7 @@ import { Joint, Part } from './frame-schema'
 import {
   AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, OLD_GLUES, PLACES, SCHOOLS, SETTLED,
   SERVICES, SIGNS, SURFACE_AIMS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
+  FEET_AIMS, FLOOR_FINDINGS, FLOOR_TESTS, HELD_OFF,
 } from './words'
 import { SCHEMA_VERSION } from './version'
 
@@ -89,7 +90,9 @@ export const PieceEvent = z.strictObject({
   note: Text,
   /** Of what is put off: not before then. */
   until: WallTime.optional(),
-}).refine(e => (e.kind === 'put-off') === (e.until !== undefined), { error: 'must say until when it is put off, and only then', path: ['until'] })
+  /** Of a rehearsal: how long it took by the clock, minutes. */
+  tookMin: z.number().min(0.1, 'must be six seconds at least').max(600, 'must be ten hours at most').optional(),
+}).refine(e => (e.kind === 'rehearsed') === (e.tookMin !== undefined), { error: 'must say how long a rehearsal took, and only of one', path: ['tookMin'] }).refine(e => (e.kind === 'put-off') === (e.until !== undefined), { error: 'must say until when it is put off, and only then', path: ['until'] })
 export type PieceEvent = z.infer<typeof PieceEvent>
 
 /** Something worked out without the piece and kept to it, or a line somebody wants remembered. */
@@ -103,6 +106,21 @@ export type Photo = z.infer<typeof Photo>
 /** How a joint, a break or a hold feels once it is done: told apart from what was found before. */
 export const FeltAfter = z.strictObject({ state: z.enum(JOINT_STATES).exclude(['not-tested']), at: WallTime })
 export type FeltAfter = z.infer<typeof FeltAfter>
+
+/** How a joint closed in the dry run: home, or held off by so much, and why as far as somebody found out. */
+export const DryClose = z.strictObject({ offMm: LengthMm.nullable(), why: z.enum(HELD_OFF).nullable() })
+export type DryClose = z.infer<typeof DryClose>
+
+/** What a reading is of: the check it belongs to and its place in it, such as `feet-heights/left-front-leg`. */
+export const ReadingKey = z.string().regex(/^[a-z][a-z0-9-]{0,139}\/[a-z0-9][a-z0-9-]{0,139}$/, 'must name a check and a place in it, such as feet-heights/left-front-leg').meta({ id: 'readingKey' })
+
+/** What the feet are to be cut to; of a slope, how much higher the seat is to stand in front than behind, over its depth. */
+export const FeetAim = z.strictObject({ kind: z.enum(FEET_AIMS), riseMm: LengthMm.nullable() })
+export type FeetAim = z.infer<typeof FeetAim>
+
+/** What was tried on the floor, and what was seen. */
+export const OnFloor = z.strictObject({ found: z.enum(FLOOR_FINDINGS), at: WallTime, note: Text })
+export type OnFloor = z.infer<typeof OnFloor>
 
 /** One of several alike: what they have in common is told to one and kept by all. */
 export const SetOf = z.strictObject({ id: Id, member: z.number().int().positive().max(24), of: z.number().int().min(2).max(24) })
@@ -130,6 +148,12 @@ export const PieceForm = z.strictObject({
   bracing: Bracing,
   /** Shoulder to shoulder of a part that is made again, by its id, as it was measured in the frame fitted dry. */
   dryFit: z.record(Id, LengthMm).optional(),
+  /** How joints closed dry, by their ids. */
+  dryClose: z.record(Id, DryClose).optional(),
+  /** What was read to pull the frame true, and what can only be measured in the dry frame. */
+  trueReadings: z.record(ReadingKey, LengthMm).optional(),
+  feetAim: FeetAim.optional(),
+  onFloor: z.partialRecord(z.enum(FLOOR_TESTS), OnFloor).optional(),
   choices: Choices,
   after: z.record(TroubleId, FeltAfter),
   outcome: z.strictObject({ verdict: z.enum(VERDICTS), why: Text }).nullable(),

@@ -93,6 +93,8 @@ function checkFacts(piece: Piece, tell: Tell): void {
   for (const id of Object.keys(piece.choices.rooms)) needJoint(['choices', 'rooms', id], id)
   for (const [i, id] of piece.choices.leaveShut.entries()) needJoint(['choices', 'leaveShut', i], id)
   for (const id of Object.keys(piece.dryFit ?? {})) if (!parts.has(id)) tell(['dryFit', id], 'must belong to a part of this piece')
+  for (const id of Object.keys(piece.dryClose ?? {})) needJoint(['dryClose', id], id)
+  if (Object.keys(piece.trueReadings ?? {}).length > LIMITS.readings) tell(['trueReadings'], `must be ${LIMITS.readings} readings at most`)
   const there = handlesOf(piece)
   const needHandles = (path: readonly (string | number)[], ids: readonly string[]) => {
     for (const id of ids) if (!there.has(id)) tell([...path, id], 'must belong to a joint, a fault, a part or a hold of this piece')

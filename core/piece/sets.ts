@@ -30,8 +30,10 @@ function isAboutAll(entryId: string, log: readonly Entry[]): boolean {
 /** Another member of a piece's set: made and asked for alike, nothing looked at yet. */
 export function anotherMember(piece: Piece, id: string, set: SetOf): Piece {
   const edits = piece.shape.edits.map(e => (e.do === 'describe-part' ? withoutMissing(e) : e))
+  // How this one closed, was measured and was tried is its own.
+  const { dryFit: _fit, dryClose: _close, trueReadings: _readings, feetAim: _aim, onFloor: _floor, ...common } = piece
   return orThrow(redraw({
-    ...piece, id, set, shape: { ...piece.shape, edits }, findings: {}, holds: [], faults: [], after: {}, photos: [], bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
+    ...common, id, set, shape: { ...piece.shape, edits }, findings: {}, holds: [], faults: [], after: {}, photos: [], bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
     choices: { ...NOTHING_CHOSEN, glue: piece.choices.glue }, outcome: null, events: [], notes: [],
   }))
 }

@@ -120,6 +120,7 @@ function withoutStale(piece: Piece): Piece {
     ...piece,
     findings: fitting(piece.joints, only(piece.findings)),
     ...(piece.dryFit ? { dryFit: ofParts(piece.dryFit) } : {}),
+    ...(piece.dryClose ? { dryClose: only(piece.dryClose) } : {}),
     photos: piece.photos.map(p => (p.of.kind === 'joint' && !ids.has(p.of.id ?? '') ? { ...p, of: { kind: 'piece', id: null } } : p)),
     choices: {
       ...choices,

@@ -65,7 +65,21 @@ export const SETTLED = ['left', 'mended-otherwise'] as const
 export type Settled = (typeof SETTLED)[number]
 
 export const VERDICTS = ['repair', 'not-worth-it', 'refer-on', 'owner-decides'] as const
-export const EVENTS = ['dry-run-closed', 'opened', 'hold-out', 'begun', 'put-off', 'done', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
+export const EVENTS = ['dry-run-closed', 'rehearsed', 'opened', 'hold-out', 'begun', 'put-off', 'done', 'stage-glued', 'clamps-off', 'tested-again', 'returned'] as const
+
+/** What holds a joint off when it is closed dry. */
+export const HELD_OFF = ['too-long', 'lump', 'fibres', 'swollen', 'tapered', 'wrong-order', 'wrong-side', 'something-else'] as const
+export type HeldOff = (typeof HELD_OFF)[number]
+
+/** What the feet of a piece are cut to. */
+export const FEET_AIMS = ['as-held', 'least-wood', 'slope'] as const
+export type FeetAimKind = (typeof FEET_AIMS)[number]
+
+/** What is tried on the floor before a piece goes home, gentlest first. */
+export const FLOOR_TESTS = ['four-feet', 'no-movement', 'sandbags', 'sat-gently', 'rocked', 'leaned-back', 'arms'] as const
+export type FloorTest = (typeof FLOOR_TESTS)[number]
+export const FLOOR_FINDINGS = ['fine', 'moves', 'left-out'] as const
+export type FloorFinding = (typeof FLOOR_FINDINGS)[number]
 
 export const SHOW_FACES = ['hidden', 'front', 'back', 'outside', 'top', 'all-round'] as const
 

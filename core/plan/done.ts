@@ -61,7 +61,8 @@ export function gluedLines(piece: Piece, { stages }: Staging, closings: readonly
   const asLine = (line: string) => glued.findLast(e => e.of.includes(line))
   const asTrouble = (line: string) => {
     const closing = closings.find(c => c.id === line)
-    return closing && glued.filter(e => e.of.includes(closing.trouble))[closing.turn - 1]
+    // A joint that was injected again was glued under its own name before.
+    return closing && !line.startsWith('joint:') && glued.filter(e => e.of.includes(closing.trouble))[closing.turn - 1]
   }
   const asStage = (number: number) => glued.find(e => e.of.length === 0 && e.stage === number)
   return new Map(stages.flatMap((stage) => {

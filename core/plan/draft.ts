@@ -1,6 +1,6 @@
 import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue'
 import { coldestBetweenC } from '../glue/climate'
-import { closedIn, linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Staging, type TaskTime, type WoodClosing } from '../glueup'
+import { closedIn, linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Stage, type Staging, type TaskTime, type WoodClosing } from '../glueup'
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
@@ -15,6 +15,7 @@ import { gluesOfWood, mendWithGlue, pickGlue, type GluedMend, type OwnGlues } fr
 import type { JointMend, TroubleMend } from './plan'
 import { beforeGluing, preparationTime } from './preparation'
 import { doneOn, gluedLines, type Done } from './done'
+import { withRehearsals } from './rehearsed'
 import { glueTask } from './task-graph'
 import { tasksOf } from './tasks'
 import type { LoggedTask, Task } from '../work'
@@ -149,7 +150,9 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const closings = closingsOf(job, wood, opened)
   const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
   const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
-  const { moves, ...staging } = stagingOf(job, { mends, wood, apart: opened, closings, glueOf, done })
+  const { moves, ...planned } = stagingOf(job, { mends, wood, apart: opened, closings, glueOf, done })
+  const usableIn = (stage: Stage) => Math.min(...linesOf(stage).map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
+  const staging = withRehearsals(job.piece, planned, usableIn, stage => closedIn(stage).every(line => done.glued.has(line)))
   // The order in which it closes best is the one in which it is taken apart.
   const apart = moves === opened.moves ? opened : { ...opened, moves }
   const glued = gluedLines(job.piece, staging, closings)

@@ -1,10 +1,11 @@
 import type { WholePieceReading } from '../cause'
-import { q, say } from '../measure/phrase'
+import { joined, mm, q, say } from '../measure/phrase'
 import { isFlatFrame, tagOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
 import type { Draft } from './draft'
+import { isHeldOff } from './dry-run'
 import type { AnsweredTrouble, Gate, Plan, Reading } from './plan'
 import { glueTask } from './task-graph'
 import { troubleName } from './trouble-words'
@@ -68,13 +69,23 @@ export function gatesOf(piece: Piece, draft: Draft, { troubles, readings, whole 
       words: locked.length === 0 ? say`Nothing but glue in the joints that open` : say`Pins, wedges, screws and bolts out first: ${tags(locked)}`,
     },
     ...shouldersGate(piece, draft),
+    ...heldOffGate(piece, draft),
     {
       id: 'dry-run',
-      step: 'glue-up',
+      step: 'dry-run',
       done: tasks.every(t => t.kind !== 'dry-run' || t.done),
       words: tasks.some(t => t.kind === 'dry-run') ? say`Dry run: every joint closes, square, ${isFlatFrame(piece) ? 'flat' : 'four feet down'}, clamps rehearsed` : say`Nothing comes apart that has to be closed dry first`,
     },
   ]
+}
+
+/** What does not close dry does not close with glue either. */
+function heldOffGate(piece: Piece, { staging, tasks }: Draft): Gate[] {
+  const isWaiting = (id: string) => !tasks.some(t => t.kind === 'glue' && t.done && t.joints.includes(id))
+  const held = staging.stages.flatMap(s => s.joints).filter(id => isHeldOff(piece.dryClose?.[id]) && isWaiting(id))
+  if (held.length === 0) return []
+  const words = held.map(id => say`${tagOf(piece.joints.find(j => j.id === id)!)} by ${mm(piece.dryClose![id]!.offMm!.value)}`)
+  return [{ id: 'held-off', step: 'dry-run', done: false, joints: held, words: say`Held off in the dry run: ${joined(words, ', ')}` }]
 }
 
 /** Parts that are made again between two others: none is cut to length from a drawing. */

@@ -3,7 +3,7 @@ import { parseWallTime } from '../measure/wall-time'
 import { troublesOf, type Trouble } from '../condition/troubles'
 import { assumed } from '../measure/measured'
 import { woodCandidates } from '../mend'
-import { findingOf, UNTESTED, withoutMissing } from '../piece/facts'
+import { findingOf, isLoose, UNTESTED, withoutMissing } from '../piece/facts'
 import { clearancesOf } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
@@ -93,7 +93,7 @@ export const isSettled = ({ original }: Job, trouble: string): boolean => origin
  */
 export function jointsToMend(job: Job, answered: ReadonlySet<string> = new Set()): Joint[] {
   const isFree = (t: Trouble) => waitsFor(job, t).every(id => answered.has(id))
-  const open = job.troubles.filter(t => (t.kind === 'joint-loose' || t.kind === 'out-of-register') && !isSettled(job, t.id) && isFree(t))
+  const open = job.troubles.filter(t => (t.kind === 'joint-loose' || t.kind === 'out-of-register' || (t.kind === 'moved-again' && isLoose(job.piece, jointOf(job.piece, t.joint!)))) && !isSettled(job, t.id) && isFree(t))
   const remade = job.piece.joints.filter(j => job.remade.has(j.enters) || job.remade.has(j.receives))
   return [...new Set([...open.map(t => jointOf(job.piece, t.joint!)), ...remade])].sort((a, b) => a.number - b.number)
 }

@@ -42,7 +42,7 @@ function gluingStep(piece: Piece, plan: Plan, nowMin: number): NextStep {
   const fitting = beforeNextGlue(plan)
   if (next && fitting.length > 0) {
     const minutes = fitting.reduce((sum, t) => sum + t.minutes.usual, 0)
-    return { step: fitting[0]!.kind === 'dry-run' ? 'glue-up' : 'mend', words: say`Mend and fit dry: ${describeDuration(minutes)}`, minutes }
+    return { step: fitting[0]!.kind === 'dry-run' ? 'dry-run' : 'mend', words: say`Mend and fit dry: ${describeDuration(minutes)}`, minutes }
   }
   if (next) return { step: 'glue-up', words: say`Glue stage ${next.number}: ${describeDuration(next.working.value)}`, minutes: next.working.value }
   if (plan.returnMin !== null && plan.returnMin > nowMin) return { step: 'record', words: say`Rests until ${describeWallTime(plan.returnMin, nowMin)}`, minutes: null }

@@ -94,14 +94,14 @@ export type RemedyId = 'carry-to-room' | 'begin-later' | 'more-hands' | 'another
 
 /** Something that has to be so before glue is spread. */
 export interface Gate {
-  readonly id: 'tested' | 'mends' | 'troubles' | 'readings' | 'bracing' | 'metal' | 'shoulders' | 'dry-run'
+  readonly id: 'tested' | 'mends' | 'troubles' | 'readings' | 'bracing' | 'metal' | 'shoulders' | 'held-off' | 'dry-run'
   readonly done: boolean
   readonly words: Phrase
   readonly step: StepId
   /** The joints it keeps from being glued; left out where it keeps all. */
   readonly joints?: readonly string[]
 }
-export type StepId = 'take-in' | 'test' | 'cause' | 'mend' | 'open-up' | 'glue-up' | 'record'
+export type StepId = 'take-in' | 'test' | 'cause' | 'mend' | 'open-up' | 'dry-run' | 'glue-up' | 'record'
 
 /** All that follows from a piece's facts, on one day in one shop. Plain data. */
 export interface Plan {

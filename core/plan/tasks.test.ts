@@ -233,6 +233,7 @@ describe('work that is running or put off', () => {
       const [first, ...rest] = benchSteps(plan(half)).filter(t => t.time !== null)
       const late = rest[which % Math.max(1, rest.length)]
       if (!first || !late) return
+      for (const s of plan(half).stages) for (const n of s.after) expect(n).toBeLessThan(s.number)
       const made = plan(applyAll(half, [say('begun', first.facts, '09:28'), say('put-off', late.facts, '09:29', tomorrow)]))
       expect(faultsOfTasks(made, USUAL_SHOP)).toEqual([])
       const now = (id: string) => made.tasks.find(t => t.id === id)!

@@ -1,5 +1,6 @@
 import { say } from '../measure/phrase'
 import { closedIn } from '../glueup'
+import type { Piece } from '../piece/schema'
 import { handsOn, type LoggedTask, type Task } from '../work'
 import type { Done } from './done'
 import { dryRun, stageTasks } from './glue-tasks'
@@ -31,6 +32,13 @@ export function tasksOf(job: Job, settled: Settled, done: Done): LoggedTask[] {
   return all.map(task => ({ ...task, log: done.log(task.facts) }))
 }
 
+/** What was tested before the last glue went in is to be tested once more. */
+function isTestedSince({ events }: Piece): boolean {
+  const lastAt = (kind: 'tested-again' | 'stage-glued') => events.filter(e => e.kind === kind).map(e => e.at).sort().at(-1)
+  const [tested, glued] = [lastAt('tested-again'), lastAt('stage-glued')]
+  return tested !== undefined && (glued === undefined || tested >= glued)
+}
+
 /** The whole piece once more, when all has cured: what was found, done and felt are three things. */
 function testAgain(g: Graph, others: readonly Task[]): Task {
   const count = g.job.piece.joints.length
@@ -50,6 +58,6 @@ function testAgain(g: Graph, others: readonly Task[]): Task {
     words: say`Go round all joints as at the start, and over every break; write down what ticks.`,
     why: say`It leaves only when nothing moves that should not.`,
     facts: ['piece/tested-again'],
-    done: g.job.piece.events.some(e => e.kind === 'tested-again'),
+    done: isTestedSince(g.job.piece),
   }
 }

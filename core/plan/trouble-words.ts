@@ -12,6 +12,7 @@ export function troubleName(piece: Piece, trouble: Trouble): string {
     case 'held-fast': return `${part} held fast across its grain`
     case 'bracing-lost': return bracingName(piece, trouble, part)
     case 'joint-loose': return trouble.tag
+    case 'moved-again': return `${trouble.tag}, which moved again`
     case 'hardware-loose': return `${trouble.tag}, held by hardware`
     case 'out-of-register': return `${trouble.tag}, out of register`
     case 'hold-failed': return holdName(piece, trouble, part)

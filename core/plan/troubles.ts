@@ -20,6 +20,7 @@ export function answeredTroubles({ original: piece, troubles }: Job, { mends, wo
   const closed = new Set(stages.flatMap(s => s.wood))
   const inWood = wood.filter(m => m.chosen !== null && closings.filter(c => c.trouble === m.trouble).every(c => closed.has(c.id)))
     .map(m => m.trouble).filter(id => isHome(piece, id, staged) && comesUndone(piece, id, opened))
+  const again = new Set(inWood)
   const mended = new Set([...done.map(m => `joint:${m.joint}`), ...undone, ...inWood])
   const bracing = piece.choices.bracing
   return troubles.map((t) => {
@@ -29,7 +30,7 @@ export function answeredTroubles({ original: piece, troubles }: Job, { mends, wo
     const waitsFor = t.standsOn.filter(id => piece.choices.settled[id] === undefined && !mended.has(id))
     const answer: Answer = settled
       ? settled.how
-      : mended.has(t.id) && !cameBack
+      : (t.kind === 'moved-again' ? again.has(t.id) : mended.has(t.id) && !cameBack)
         ? 'mended'
         : byBracing ? (byBracing.answer === 'restore' ? 'mended-otherwise' : 'left') : 'open'
     return { ...t, answer, why: settled?.why ?? byBracing?.why ?? '', waitsFor }

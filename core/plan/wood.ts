@@ -1,5 +1,5 @@
 import { partOfBody } from '../bodies'
-import { BROAD_MM, type ClampLine } from '../clamping'
+import { BROAD_MM, clampLines, type ClampLine } from '../clamping'
 import type { Trouble } from '../condition/troubles'
 import type { WoodClosing } from '../glueup'
 import { distance, lerp, subtract, unit } from '../measure/vec'
@@ -14,7 +14,7 @@ import { bowStrain, type TakeApart } from '../takeapart'
 import { withoutClashes } from './clashes'
 import { clearOfObstacles } from './obstacles'
 import { doneOn, type Done } from './done'
-import { isSettled, waitsFor, type Job } from './job'
+import { isSettled, jointOf, waitsFor, type Job } from './job'
 import type { TroubleMend } from './plan'
 import { troubleName } from './trouble-words'
 
@@ -111,7 +111,7 @@ export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeA
  * other they close before anything on them, unless joints on them come out: then those go home first. Blocks come last.
  */
 function turnOf(job: Job, trouble: Trouble, apart: TakeApart): WoodClosing['when'] {
-  if (trouble.kind === 'bracing-lost') return 'last'
+  if (trouble.kind === 'bracing-lost' || trouble.kind === 'moved-again') return 'last'
   if (trouble.kind !== 'break') return 'first'
   if (apart.moves.some(m => m.breaks.includes(trouble.fault!))) return 'in-turn'
   if (!apart.sprungBreaks.includes(trouble.fault!)) return 'first'
@@ -123,12 +123,15 @@ function turnOf(job: Job, trouble: Trouble, apart: TakeApart): WoodClosing['when
 /** The bodies a line is on, or the rails and legs of the corners that are blocked. */
 function partsOf(job: Job, trouble: Trouble): string[] {
   if (trouble.kind === 'bracing-lost') return cornersOf(job.piece).flatMap(c => [c.leg, ...c.rails])
+  if (trouble.kind === 'moved-again') { const { enters, receives } = jointOf(job.piece, trouble.joint!); return [enters, receives] }
   const halves = job.standing.breaks.filter(b => b.fault === trouble.fault).flatMap(b => [b.first, b.second])
   if (halves.length > 0) return halves
   return job.standing.piece.parts.map(p => p.id).filter(id => partOfBody(id) === trouble.part)
 }
 
 function pressLines(job: Job, trouble: Trouble, design: Design, turn: number): ClampLine[] {
+  // A joint is drawn home once more as it was the first time.
+  if (trouble.kind === 'moved-again') return [...clampLines(job.piece, [jointOf(job.piece, trouble.joint!)])]
   return design.pressing.filter(p => (p.turn ?? 1) === turn).map((p: PressLine): ClampLine => ({
     by: 'jaws',
     throatMm: 0,

@@ -8,7 +8,7 @@ import { glueNamed, type GlueId } from '../reference/glues'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import type { Climate } from '../reference/shop-settings'
 import { speciesNamed } from '../reference/species'
-import { rackingFrom } from '../truing/diagonals'
+import { betweenPosts, levelFeet, postLeaning, rackingFrom, rackOf, seatBore, windingByHeights, type FeetAim, type FourSides } from '../truing'
 import { fitClassOf } from '../wood/fit'
 
 /** An answer to a question that came without a piece: one sentence, and its figures with how they were worked out. */
@@ -81,4 +81,79 @@ export function squareAnswer(firstMm: number, secondMm: number, sideMm: number):
   const { lean, trueDiagonal, pull } = racking.value
   if (pull.value < 0.25) return succeed({ sentence: say`Square: both diagonals want to be ${mm(trueDiagonal.value)}.`, figures: [{ label: 'true diagonal', figure: trueDiagonal }] })
   return succeed({ sentence: say`${q(lean.value, 'deg')} out of square: pull across the longer diagonal until both read ${mm(trueDiagonal.value)}, ${fitMm(pull.value)} less.`, figures: [{ label: 'out of square', figure: lean }, { label: 'true diagonal', figure: trueDiagonal }, { label: 'pull', figure: pull }] })
+}
+
+/** How far a frame of four sides has racked, and which diagonal to pull: sides may differ. Millimetres. */
+export function rackAnswer(sides: FourSides): Result<Answer> {
+  const racked = rackOf(sides)
+  if (!racked.ok) return racked
+  const { rack, trueFirst, trueSecond, pullAlong, pull, pullTo } = racked.value
+  const figures = [{ label: 'off true', figure: rack }, { label: 'front left to back right, true', figure: trueFirst }, { label: 'front right to back left, true', figure: trueSecond }]
+  if (pullAlong === null) return succeed({ sentence: say`True: the diagonals are what these four sides make them.`, figures })
+  const way = pullAlong === 'first' ? 'front left to back right' : 'front right to back left'
+  return succeed({
+    sentence: say`Pull together from ${way}, by ${fitMm(pull.value)}: to ${mm((pullAlong === 'first' ? trueFirst : trueSecond).value)}, once as far as ${mm(pullTo.value)}, let go and read again.`,
+    figures: [...figures, { label: 'pull', figure: pull }, { label: 'at the furthest', figure: pullTo }],
+  })
+}
+
+const CORNERS = ['front left', 'front right', 'back right', 'back left'] as const
+
+/** What to take off four feet by their heights over a board, where they stand in a rectangle. Millimetres; the feet as four letters of one size. */
+export function feetAnswer(heightsMm: readonly [number, number, number, number], wideMm: number, deepMm: number, aim: FeetAim['kind'] = 'least-wood'): Result<Answer> {
+  if (!(wideMm > 0 && deepMm > 0)) return fail('missing', 'How far apart the feet stand, longer than nothing.', wideMm > 0 ? 'deep' : 'wide')
+  const at = [[1, 1], [-1, 1], [-1, -1], [1, -1]] as const
+  const feet = CORNERS.map((id, i) => ({ id, xMm: at[i]![0] * wideMm / 2, zMm: at[i]![1] * deepMm / 2, heightMm: heightsMm[i]!, floorMm: 0, leanDeg: 0, areaMm2: 1 }))
+  const level = levelFeet(feet, aim === 'slope' ? { kind: 'as-held' } : { kind: aim })
+  if (!level.ok) return { ok: false, issues: level.issues.map(i => ({ ...i, path: i.path.replace(' ', '-') })) }
+  const { cuts, rocking } = level.value
+  const off = cuts.filter(c => c.trimMm >= 0.1)
+  const inputs = heightsMm.map((h, i) => typed(CORNERS[i]!, h))
+  return succeed({
+    sentence: off.length === 0
+      ? say`It stands.`
+      : say`${rocking ? say`It rocks on ${rocking.on[0]} and ${rocking.on[1]}. ` : say``}${off.map(c => `${Math.round(c.trimMm * 10) / 10} mm off ${c.id}`).join(', ')}; or as much under the others.`,
+    figures: off.map(c => ({ label: `off ${c.id}`, figure: figure(c.trimMm, 'mm', 'a plane through three ends and above the fourth: of those the one with least to take off', inputs, 'truing') })),
+  })
+}
+
+/** A level stretcher between two round legs that lean in its own plane and square to it. Millimetres and degrees, outward positive. */
+export function stretcherAnswer(apartMm: number, diameterMm: number, alongDeg: number, asideDeg: number, tenonMm: number): Result<Answer> {
+  if (!(Math.abs(alongDeg) < 40 && Math.abs(asideDeg) < 40)) return fail('absurd', 'A leg leans under 40°.', Math.abs(alongDeg) < 40 ? 'aside' : 'along')
+  const made = betweenPosts(postLeaning([0, 0, 0], 0 - alongDeg, asideDeg, diameterMm), postLeaning([apartMm, 0, 0], alongDeg, asideDeg, diameterMm), [tenonMm, tenonMm])
+  if (!made.ok) return made
+  const { shoulderToShoulderMm, lengthMm, ends } = made.value
+  const inputs = [typed('leg to leg, middle to middle', apartMm), typed('leg, thick', diameterMm), typed('leans along it', alongDeg, 'deg'), typed('leans square to it', asideDeg, 'deg'), typed('tenon', tenonMm)]
+  return succeed({
+    sentence: say`Cut it ${mm(lengthMm)}: ${mm(shoulderToShoulderMm)} between shoulders bevelled ${q(ends[0].bevelDeg, 'deg')}. Bore ${q(ends[0].bevelDeg, 'deg')} off square to the leg, towards the other leg.`,
+    figures: [
+      { label: 'shoulder to shoulder', figure: figure(shoulderToShoulderMm, 'mm', 'middle to middle, less on each side half the leg / sin of the angle between stick and leg', inputs, 'truing') },
+      { label: 'bevel and bore off square', figure: figure(ends[0].bevelDeg, 'deg', 'asin(tan a / √(1 + tan² a + tan² b)), a along the stretcher, b square to it', inputs, 'truing') },
+    ],
+  })
+}
+
+/** The bore of a splayed leg in a seat. Degrees. */
+export function seatBoreAnswer(splayDeg: number, rakeDeg: number): Result<Answer> {
+  if (!(Math.abs(splayDeg) < 45 && Math.abs(rakeDeg) < 45)) return fail('absurd', 'Under 45° each.', Math.abs(splayDeg) < 45 ? 'rake' : 'splay')
+  const { tiltDeg, sightDeg } = seatBore(splayDeg, rakeDeg)
+  const inputs = [typed('splay, seen from the front', splayDeg, 'deg'), typed('rake, seen from the side', rakeDeg, 'deg')]
+  return succeed({
+    sentence: say`Tilt the drill ${q(tiltDeg, 'deg')} off square to the seat, in a line ${q(sightDeg, 'deg')} off fore-and-aft.`,
+    figures: [
+      { label: 'tilt', figure: figure(tiltDeg, 'deg', 'atan √(tan² splay + tan² rake)', inputs, 'truing') },
+      { label: 'sight line', figure: figure(sightDeg, 'deg', 'atan(tan splay / tan rake), from fore-and-aft', inputs, 'truing') },
+    ],
+  })
+}
+
+/** Twist of a flat frame by the heights of its four corners over a board. Millimetres. */
+export function windingAnswer(heightsMm: readonly [number, number, number, number], alongMm: number, acrossMm: number): Result<Answer> {
+  const winding = windingByHeights(heightsMm, alongMm, acrossMm)
+  if (!winding.ok) return { ok: false, issues: winding.issues.map(i => ({ ...i, path: ['one', 'two', 'three', 'four'][Number(i.path)] ?? i.path })) }
+  const { offMm, twistDeg, high } = winding.value
+  const inputs = [...heightsMm.map((h, i) => typed(`corner ${i + 1}`, h)), typed('one side', alongMm), typed('other side', acrossMm)]
+  const figures = [{ label: 'out of flat', figure: figure(offMm, 'mm', 'first + third − second − fourth corner', inputs, 'truing') }, { label: 'twist', figure: figure(twistDeg, 'deg', 'the slope of one side less that of the side across from it', inputs, 'truing') }]
+  if (high === null) return succeed({ sentence: say`Flat: what is left is a plane.`, figures })
+  return succeed({ sentence: say`Twisted: ${high === 'first-and-third' ? 'corners 1 and 3' : 'corners 2 and 4'} stand up. Press them down over packing under the other two.`, figures })
 }

@@ -12,7 +12,7 @@ const test = base.extend<object, { demo: Workshop }>({
   }, { scope: 'worker' }],
 })
 
-const STEPS = ['take-in', 'test', 'cause', 'mend', 'open-up', 'glue-up', 'record']
+const STEPS = ['take-in', 'test', 'cause', 'mend', 'open-up', 'dry-run', 'glue-up', 'record']
 const SCREENS = [
   '/', '/start', '/shop', '/quick', '/caliper', '/set/harbour-ladder-backs', '/bench/vestry-chair', '/piece/chapel-chair/test', '/piece/strand-rocker/take-in',
   ...STEPS.map(step => `/piece/vestry-chair/${step}`),

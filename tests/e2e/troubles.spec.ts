@@ -20,7 +20,7 @@ test('a broken leg has its mend, drawn in its wood and with glues of its own; a 
   await saved(page)
   expect(Object.values((await workshop.piece('chapel-chair')).piece.choices.rooms)).toContain('kitchen')
   // The leg is glued in the hand and the stretcher in its place: nothing is closed dry.
-  await expect(page.getByRole('button', { name: 'Dry run closed, square, level' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Close it dry first' })).toHaveCount(0)
   const next = page.getByRole('button', { name: /^Stage \d is in clamps$/ })
   const stages = await page.getByRole('heading', { name: /^Stage \d/ }).count()
   for (let stage = 1; stage <= stages; stage++) await page.getByRole('button', { name: `Stage ${stage} is in clamps` }).click()

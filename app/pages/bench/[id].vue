@@ -4,7 +4,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { describeDuration, describeWallTime, formatWallTime, MIN_PER_DAY, minuteOfDay, parseWallTime } from '#core/measure/wall-time'
 import { nextWorkingMin } from '#core/glueup'
 import type { PieceEvent } from '#core/piece/schema'
-import { benchSteps, eventOf, gatesFor, gatesOfTask, glueTask, PHASES } from '#core/plan'
+import { benchSteps, checksFor, eventOf, gatesFor, gatesOfTask, glueTask, PHASES } from '#core/plan'
 import { TOOLS, type ToolUse } from '#core/reference/tools'
 import { stateOf } from '#core/work'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -30,6 +30,14 @@ const held = computed(() => {
   if (!plan.value || !step.value) return []
   const stage = plan.value.stages.find(s => glueTask(s) === step.value?.id)
   return stage ? gatesFor(plan.value, stage) : gatesOfTask(plan.value, step.value)
+})
+/** What is looked at while the frame of this step can still be moved. */
+const checks = computed(() => {
+  const [p, made, task] = [piece.value, plan.value, step.value]
+  if (!p || !made || !task) return []
+  if (task.kind === 'dry-run') return made.stages.filter(s => !s.glued).flatMap(s => checksFor(p, made.stages, s.number)).filter((c, i, all) => all.findIndex(o => o.id === c.id) === i)
+  const stage = made.stages.find(s => glueTask(s) === task.id)
+  return stage ? checksFor(p, made.stages, stage.number) : []
 })
 const following = computed(() => steps.value[at.value + 1])
 const doneCount = computed(() => (plan.value ? plan.value.tasks.length - steps.value.length : 0))
@@ -95,12 +103,14 @@ function startClock(): void {
   if (state.value !== 'running') begin()
 }
 function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
+const toDryRun = () => { if (step.value?.kind === 'dry-run') void navigateTo(stepPath(pieceId.value, 'dry-run')) }
 const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
 const toolText = ({ id, sizeMm }: ToolUse) => `${TOOLS[id].label}${sizeMm === null ? '' : ` ${formatBit(sizeMm)}`}`
 const PHASE_WORDS = { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' } as const
 useKeys({
   ' ': tick,
   's': begin,
+  'd': toDryRun,
   'l': letGo,
   'p': putOff,
   'u': takeBack,
@@ -130,6 +140,8 @@ useKeys({
         About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
         <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
       </p>
+      <DryrunTrueChecks v-if="checks.length > 0 && piece" :piece="piece" :checks="checks" big class="measure-here" />
+      <AfterFeelAgain v-if="piece && (step.kind === 'clamps-off' || step.kind === 'test-again')" :piece="piece" big />
       <MendDryFitReading v-if="step.shouldersOf" :key="step.id" :part="step.shouldersOf" class="measure-here" />
       <p v-if="step.tools.length > 0" class="about">Have ready: {{ step.tools.map(toolText).join(', ') }}</p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
@@ -149,6 +161,7 @@ useKeys({
           press="space"
           @click="tick"
         />
+        <FieldKeyButton v-if="step.kind === 'dry-run'" big label="Something does not close" press="d" @click="toDryRun" />
         <FieldKeyButton big label="Next" press="→" :disabled="at >= steps.length - 1" @click="go(1)" />
         <FieldKeyButton v-if="step.clockMin && !clock" big label="Start the clock" press="c" @click="startClock" />
         <FieldKeyButton v-if="clock" big label="One more minute" press="+" @click="oneMore" />

@@ -68,6 +68,7 @@ const logEvent = define({
       of: d.pick([[], [`joint:${drawId(d, jointIds(piece))}`]]),
       note: drawWords(d),
       ...(kind === 'put-off' ? { until: '2026-03-06T08:00' } : {}),
+      ...(kind === 'rehearsed' ? { tookMin: 6.5 } : {}),
     } }
   },
 })

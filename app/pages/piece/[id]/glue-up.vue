@@ -3,7 +3,7 @@ import { describeDuration, describeWallTime, parseWallTime } from '#core/measure
 import { drivenHome } from '#core/clamping'
 import { spareTime } from '#core/glue'
 import { isFlatFrame, isSatIn, tagOf } from '#core/piece/facts'
-import { eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
+import { checksFor, eventOf, gatesFor, glueNames, glueTask, openInStage, stageLines, type Plan } from '#core/plan'
 import { OPEN_TIME_SHARE } from '#core/reference/rates'
 import { newId, wallNow } from '~/composables/useDevice'
 
@@ -32,14 +32,6 @@ const heading = computed(() => {
   const least = Math.min(...p.stages.filter(isGlued).map(s => usableIn(s) - s.working.value))
   return least < 0 ? 'One stage does not fit its open time' : `${p.stages.length === 1 ? 'One stage' : `${p.stages.length} stages`}, ${quantity({ value: least, unit: 'min' })} to spare`
 })
-const dryTask = computed(() => plan.value?.tasks.find(t => t.kind === 'dry-run'))
-/** The dry run says that what comes before it is done as well: every mend fitted, every joint clean. */
-function logDryRun(): void {
-  const task = dryTask.value
-  if (!task || !plan.value) return
-  const fitted = plan.value.tasks.filter(t => !t.done && (t.kind === 'mend' || t.kind === 'clean') && task.after.some(a => a.task === t.id)).flatMap(t => t.facts)
-  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), kind: 'dry-run-closed', stage: null, of: [...task.facts, ...fitted], note: '' } })
-}
 function logGlued(stage: Plan['stages'][number]): void {
   const task = plan.value?.tasks.find(t => t.id === glueTask(stage))
   if (task) store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...eventOf(task) } })
@@ -49,6 +41,7 @@ const roomName = (joints: readonly string[]) => shop.settings.rooms.find(r => r.
 const own = computed(() => piece.value?.choices)
 const MOST_HANDS = 6
 const hands = computed(() => own.value?.hands ?? shop.settings.hands)
+const isAllGlued = computed(() => (plan.value?.stages.length ?? 0) > 0 && plan.value!.stages.every(s => s.glued))
 const nextStage = computed(() => plan.value?.stages.find(s => !s.glued))
 const stopping = computed(() => (plan.value && nextStage.value ? gatesFor(plan.value, nextStage.value) : []))
 /** The clamps of the stage that comes next stand on the drawing while one is here. */
@@ -104,15 +97,21 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
         </p>
         <GlueupClampTable :piece="piece" :stage="stage" />
       </template>
+      <template v-if="!stage.glued && checksFor(piece, plan.stages, stage.number).length > 0">
+        <h3>While it is open: is it true</h3>
+        <DryrunTrueChecks :piece="piece" :checks="checksFor(piece, plan.stages, stage.number)" />
+      </template>
       <p v-if="drivenIn(stage)" class="small">{{ drivenIn(stage) }}: driven home over a block, then the piece on its feet and weight on it.</p>
       <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, {{ isFlatFrame(piece) ? 'flat on a board' : 'level and four feet' }} while it is open; nip up once after five minutes.</p>
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
+    <AfterFeelAgain :piece="piece" />
     <GlueupAfterGluing :plan="plan" />
+    <AfterFloorTests v-if="isAllGlued" :piece="piece" />
     <p v-if="plan.returnMin !== null" class="return">{{ !isSatIn(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. <template v-if="nextStage">Spread first from <strong>{{ when(firstSpread) }}</strong> on; {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting in all.</template></p>
     <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be {{ !isSatIn(piece) ? 'used' : 'sat in' }}: something is neither mended nor settled, not tried, not measured, would come back, or does not fit the time or the clamps. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">
-      <button v-if="!dryRun" type="button" class="key-button main" @click="logDryRun">Dry run closed, square, level</button>
+      <FieldKeyButton v-if="!dryRun" main label="Close it dry first" @click="go('dry-run')" />
       <button v-else-if="nextStage" type="button" class="key-button main" :disabled="stopping.length > 0" @click="logGlued(nextStage)">Stage {{ nextStage.number }} is {{ isGlued(nextStage) ? 'in clamps' : 'fastened' }}</button>
       <button type="button" class="key-button" @click="go('record')">Write it down</button>
     </WorksheetFoot>

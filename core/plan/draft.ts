@@ -134,7 +134,8 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
   const asFaults = candidates.filter(c => !isLeft(c)).map(c => ({
     joint: c.joint,
-    opens: workOf(c, true),
+    // What was just glued does not come apart again for a joint beside it.
+    opens: job.strained.has(c.joint) ? null : workOf(c, true),
     // Who works for strength opens what can be opened: glue run in from outside is the less sure.
     // What has been taken apart is not glued in place any more.
     inPlace: sawn.has(c.joint) || done.allOpened || done.opened.has(c.joint) || (job.school === 'strength' && workOf(c, true) && !c.picked) ? null : workOf(c, false),

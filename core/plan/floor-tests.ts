@@ -10,13 +10,15 @@ export interface FloorRow { readonly id: FloorTest, readonly title: string, read
 /** A seat as high as this is a long way down, millimetres: weight goes on it by stages, and no person first. */
 const HIGH_SEAT_MM = 550
 
+const SEAT_ROLES: ReadonlySet<string> = new Set(['seat', 'front-rail', 'side-rail', 'seat-rung'])
+
 /** What is tried on this piece, gentlest first; nobody sits on what carries a life before sandbags did. */
 export function floorTestsFor(piece: Piece): FloorRow[] {
   if (isFlatFrame(piece)) return []
   const roles = new Set(piece.parts.filter(p => !p.missing).map(p => p.role))
   const hasArms = [...roles].some(r => r === 'arm')
   const hasBack = [...roles].some(r => ['back-post', 'crest-rail', 'bow', 'stick'].includes(r))
-  const seatMm = Math.max(0, ...piece.parts.filter(p => p.role === 'seat' || p.role.endsWith('-rail')).map(p => Math.min(...p.axis.map(a => a[1]))).filter(y => y < 900))
+  const seatMm = Math.max(0, ...piece.parts.filter(p => SEAT_ROLES.has(p.role)).map(p => Math.min(...p.axis.map(a => a[1]))))
   const isBroken = troublesOf(piece).some(t => t.kind === 'break')
   const rows: (FloorRow | false)[] = [
     { id: 'four-feet', title: 'On the flat board', words: say`All feet down on a flat board: press on each corner in turn, nothing lifts.` },

@@ -1,9 +1,10 @@
 import { standingOf, type Standing } from '../bodies'
 import { parseWallTime } from '../measure/wall-time'
+import { movedAgain } from '../condition/moved-again'
 import { troublesOf, type Trouble } from '../condition/troubles'
 import { assumed } from '../measure/measured'
 import { woodCandidates } from '../mend'
-import { findingOf, isLoose, UNTESTED, withoutMissing } from '../piece/facts'
+import { findingOf, isFaulty, isLoose, UNTESTED, withoutMissing } from '../piece/facts'
 import { clearancesOf } from '../piece/joint-forms'
 import type { Joint, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
@@ -21,6 +22,8 @@ export interface Job {
   readonly troubles: readonly Trouble[]
   /** Lost parts that are made again, so that their joints close as new ones. */
   readonly remade: ReadonlySet<string>
+  /** Joints that were firm and move since what is beside them was glued: they are closed in place or not at all. */
+  readonly strained: ReadonlySet<string>
   /** Joints whose dowels are sawn at the seam, and made anew, where they have to open. */
   readonly sawn: ReadonlySet<string>
   /** The shop, with as many hands as this piece is to have. */
@@ -35,7 +38,8 @@ export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: st
   const troubles = troublesOf(original)
   const school = original.intake.school ?? shop.school
   const remade = remadeParts(original, troubles, school)
-  const made = asRemade(original, remade)
+  const strained = strainedJoints(original)
+  const made = asRemade(asFelt(original, strained), remade)
   // What the piece leaves open the shop has answered.
   const piece = { ...made, intake: { ...made.intake, school } }
   const { hands } = original.choices
@@ -45,12 +49,29 @@ export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: st
     standing: standingOf(piece),
     troubles,
     remade,
+    strained,
     sawn: (shop.roundsLeftOut ?? []).includes('saw-line') ? new Set() : sawnIfOpened(piece),
     shop: hands === null ? shop : { ...shop, hands },
     climate,
     school,
     startMin: parseWallTime(startAt),
   }
+}
+
+/** A joint that was firm and moves since its neighbours were glued is as it was felt then; what was found before stays in the record. */
+function asFelt(piece: Piece, strained: ReadonlySet<string>): Piece {
+  if (strained.size === 0) return piece
+  const findings = Object.fromEntries([...strained].map(id => [id, { ...findingOf(piece, id), state: piece.after[`joint:${id}`]!.state }]))
+  return { ...piece, findings: { ...piece.findings, ...findings } }
+}
+
+/** Joints that were firm and move now that what is beside them has been glued. */
+function strainedJoints(piece: Piece): ReadonlySet<string> {
+  const again = movedAgain(piece)
+  return new Set(piece.joints.map(j => j.id).filter((id) => {
+    const felt = piece.after[`joint:${id}`]
+    return felt !== undefined && isFaulty(felt.state) && !isFaulty(findingOf(piece, id).state) && !again.has(id)
+  }))
 }
 
 /** Lost parts for which there is a mend and nobody decided otherwise. */

@@ -42,6 +42,7 @@ function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
   const mend = draft.mends.find(m => m.joint === t.joint && t.fault === null)
   const byHand = atStep('mend-by-hand', say`Mend it by other means, or leave it, and say how or why`, 'mend', t.joint)
   const isRefused = t.kind === 'joint-loose' && mend !== undefined && mend.chosen === null
+  const isStrained = t.joint !== null && job.strained.has(t.joint)
   const inWood = draft.wood.find(m => m.trouble === t.id)
   const mayMeasure = isRefused && Object.keys(job.piece.findings[mend.joint]?.clearance ?? {}).length === 0
   const measure = mayMeasure ? [atStep('measure', say`Measure its clearance: nobody has`, 'test', mend.joint)] : []
@@ -52,18 +53,26 @@ function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
   }
   const words = others.length > 0
     ? say`${name} waits for ${others.join(', ')}.`
-    : isRefused
-      ? say`${name}: none of the mends here fits it.`
-      : t.kind !== 'joint-loose'
-        ? outOfLine(name, t, draft) ?? withJoint(job, t, inWood) ?? whyNotInWood(name, inWood)
-        : isPlanned
-          ? say`${name} has its mend, and waits for a glue that does.`
-          : say`${name} cannot be closed yet: it waits for what comes apart with it.`
+    : isStrained
+      ? strainedWords(name, mend)
+      : isRefused
+        ? say`${name}: none of the mends here fits it.`
+        : t.kind !== 'joint-loose'
+          ? outOfLine(name, t, draft) ?? withJoint(job, t, inWood) ?? whyNotInWood(name, inWood)
+          : isPlanned
+            ? say`${name} has its mend, and waits for a glue that does.`
+            : say`${name} cannot be closed yet: it waits for what comes apart with it.`
   const again = t.kind === 'break' && inWood !== undefined && inWood.chosen === null && isBent(job, t.part)
     ? [atStep('make-again', say`Or make it again: take the break off and say that the ${nameOf(job.original, t.part!)} is missing; sawn, steamed or laminated it is then planned`, 'take-in')]
     : []
   const warmer = isRefused ? thatHelp(trial, [...rooms(trial), ...later(trial)], d => d.mends.some(m => m.joint === t.joint && m.chosen !== null)) : []
   return { id: isRefused ? 'no-mend' : 'trouble-open', about: [t.id], why: words, remedies: [...measure, ...warmer, ...again, ...(others.length > 0 || (isPlanned && !isRefused) ? [] : [byHand])] }
+}
+
+/** A joint that the gluing of its neighbours strained, and that cannot be closed in place. */
+function strainedWords(name: string, mend: Draft['mends'][number] | undefined): Phrase {
+  const inPlace = mend?.options.find(o => o.id === 'glue-in-place')?.verdict.reason
+  return say`${name} moves since what is beside it was glued. Glue in place: ${inPlace ?? 'not here'}. To open it, what has just been glued would have to open as well: that is another job.`
 }
 
 const isBent = (job: Job, part: string | null): boolean => job.original.parts.some(p => p.id === part && bendOf(p) !== null)

@@ -26,13 +26,14 @@ export function answeredTroubles({ original: piece, troubles }: Job, { mends, wo
   return troubles.map((t) => {
     const settled = piece.choices.settled[t.id]
     const byBracing = t.kind === 'bracing-lost' && bracing ? bracing : null
-    const cameBack = t.felt !== null && isFaulty(t.felt)
+    // A joint that had not been glued when it was felt is mended by what is planned for it now.
+    const cameBack = t.felt !== null && isFaulty(t.felt) && t.kind !== 'joint-loose'
     const waitsFor = t.standsOn.filter(id => piece.choices.settled[id] === undefined && !mended.has(id))
     const answer: Answer = settled
       ? settled.how
       : (t.kind === 'moved-again' ? again.has(t.id) : mended.has(t.id) && !cameBack)
-        ? 'mended'
-        : byBracing ? (byBracing.answer === 'restore' ? 'mended-otherwise' : 'left') : 'open'
+          ? 'mended'
+          : byBracing ? (byBracing.answer === 'restore' ? 'mended-otherwise' : 'left') : 'open'
     return { ...t, answer, why: settled?.why ?? byBracing?.why ?? '', waitsFor }
   })
 }

@@ -46,7 +46,7 @@ function diagonalsOf(piece: Piece, panel: Panel): TrueCheck {
       ? say`From corner to corner at the height of the rails, both at like places.`
       : say`From each foot to the other post at the top rail, both at like places.`,
     slots: isPlan
-      ? [slot('first', say`${a} – ${c}`, panel.firstMm), slot('second', say`${b} – ${d}`, panel.secondMm)]
+      ? [slot('first', say`${a} – ${c}, at the rails`, panel.firstMm), slot('second', say`${b} – ${d}, at the rails`, panel.secondMm)]
       : [slot('first', say`from the ${a} foot`, panel.firstMm), slot('second', say`from the ${b} foot`, panel.secondMm)],
   }
 }
@@ -100,7 +100,7 @@ function diagonalsAnswer({ slots }: TrueCheck, [first, second]: [number, number]
   const [slot, readMm] = pull === 'first' ? [slots[0]!, first] as const : [slots[1]!, second] as const
   return {
     isTrue: false,
-    words: say`${slot.label} is ${mm(byMm)} too long: pull it together along it ${withWhat(shop, readMm)}, to ${mm(readMm - byMm)}, once as far as ${mm(toMm)}, let go and read both again.`,
+    words: say`${slot.label}: ${mm(byMm)} too long; pull it together along it ${withWhat(shop, readMm)}, to ${mm(readMm - byMm)}, once as far as ${mm(toMm)}, let go and read both again.`,
   }
 }
 

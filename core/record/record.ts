@@ -15,6 +15,7 @@ import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
 import { DECISION_LABELS } from '../takeapart'
 import { jointName, nameOf, partName } from '../piece/names'
+import { whatWasTried } from './tried'
 
 export interface RecordLine { readonly head: string, readonly text: Phrase }
 export interface RecordSection { readonly title: string, readonly lines: readonly RecordLine[] }
@@ -26,7 +27,7 @@ export interface PieceRecord { readonly title: string, readonly sections: readon
 
 /** The condition and treatment report as data; how it looks is decided elsewhere. */
 export function recordOf(piece: Piece, plan: Plan): PieceRecord {
-  const sections = [theJob(piece, plan), whatWasFound(piece), whyItFailed(piece, plan), whatIsDone(piece, plan), whatIsSettled(piece, plan), whatIsOpen(piece, plan), whatStaysShut(piece, plan), forTheNext(piece, plan)]
+  const sections = [theJob(piece, plan), whatWasFound(piece), whyItFailed(piece, plan), whatIsDone(piece, plan), { title: 'Tried dry, and afterwards', lines: whatWasTried(piece, plan) }, whatIsSettled(piece, plan), whatIsOpen(piece, plan), whatStaysShut(piece, plan), forTheNext(piece, plan)]
   return { title: piece.title, sections: sections.filter(s => s.lines.length > 0), tags: tagsOf(piece, plan) }
 }
 

@@ -43,8 +43,8 @@ const feltAgain = async (page) => {
   await page.getByRole('button', { name: 'Glue it up' }).click()
   await page.getByRole('button', { name: 'Stage 1 is in clamps' }).click()
   const joints = page.locator('section.feel [role=radiogroup]')
-  await joints.nth(1).getByRole('radio', { name: 'ticks' }).click()
-  for (const n of [0, 2, 3]) await joints.nth(n).getByRole('radio', { name: 'firm' }).click()
+  await joints.nth(0).getByRole('radio', { name: 'ticks' }).click()
+  for (const n of [1, 2, 3]) await joints.nth(n).getByRole('radio', { name: 'firm' }).click()
   await page.waitForTimeout(900)
   await to('section.feel')(page)
 }

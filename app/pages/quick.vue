@@ -2,7 +2,7 @@
 import { parseLength } from '#core/measure/length'
 import { phraseText } from '#core/measure/phrase'
 import type { Result } from '#core/measure/result'
-import { dowelAnswer, feetAnswer, forceAnswer, openAnswer, rackAnswer, seatBoreAnswer, shimAnswer, squareAnswer, stretcherAnswer, wedgeAnswer, windingAnswer, type Answer } from '#core/quick/answers'
+import { dowelAnswer, feetAnswer, forceAnswer, openAnswer, rackAnswer, seatBoreAnswer, shimAnswer, squareAnswer, sightsAnswer, stretcherAnswer, wedgeAnswer, windingAnswer, type Answer } from '#core/quick/answers'
 import { GLUES, type GlueId } from '#core/reference/glues'
 import type { Piece } from '#core/piece/schema'
 import { memberWords } from '#core/piece/sets'
@@ -64,6 +64,7 @@ const QUESTIONS: Question[] = [
     answer: m => stretcherAnswer(m.apart!, m.leg!, m.along!, m.aside!, m.tenon!),
   },
   { id: 'seat', title: 'Leg in a seat: how to tilt the drill?', fields: [angle('splay', 'Splay, seen from the front', '12'), angle('rake', 'Rake, seen from the side', '16')], answer: m => seatBoreAnswer(m.splay!, m.rake!) },
+  { id: 'sights', title: 'Flat frame by two sticks', fields: [field('over', 'End over the other stick', '3 mm'), field('stick', 'A stick, long', '600 mm'), field('frame', 'Frame, wide', '400 mm')], answer: m => sightsAnswer(m.over!, m.stick!, m.frame!) },
   {
     id: 'winding',
     title: 'Flat frame: is it twisted?',

@@ -11,7 +11,7 @@ import type { Piece, PieceEvent } from '../piece/schema'
 import { HELD_OFF } from '../piece/words'
 import { recordOf } from '../record'
 import { USUAL_SHOP } from '../reference/usual-shop'
-import { answerCheck, checksFor, dryFacts, dryStages, floorTestsFor, gatesFor, likelyReasons, measureNow, planPiece, rehearsedFacts, type Plan } from '.'
+import { answerCheck, checksFor, cutBetween, dryFacts, dryStages, floorTestsFor, gatesFor, likelyReasons, measureNow, planPiece, rehearsedFacts, type Plan } from '.'
 
 const chair = newChair({ stretchers: 'box' })
 const J = 'left-side-rail--left-back-post'
@@ -157,6 +157,22 @@ describe('what is measured now', () => {
     const measuredAt = applyAll(lost, [{ do: 'read-true', key: 'corner-across/left-front-leg', measure: measured(147) }])
     expect(slope(measuredAt).some(deg => Math.abs(deg - 42.69) < 0.05)).toBe(true)
     expect(slope(lost).some(deg => Math.abs(deg - 42.69) < 0.05)).toBe(false)
+  })
+})
+
+describe('what goes in between', () => {
+  it('by hand: 361 between shoulders, tenons of 22 and 22, less 1: 404; square to upright legs, 5° off a back post that leans 5°', () => {
+    const told = (part: string) => {
+      const lost = applyAll(chair, [{ do: 'edit-frame', edit: { do: 'describe-part', part, missing: true } }, { do: 'measure-shoulders', part, measure: measured(361) }])
+      const depths = lost.joints.filter(j => j.enters === part).map(j => j.depthMm.value)
+      return { words: phraseText(cutBetween(lost, part)!), wholeMm: 361 + depths[0]! + depths[1]! - 1 }
+    }
+    const front = told('front-stretcher')
+    expect(front.words).toContain(`Cut it ${front.wholeMm} mm`)
+    expect(front.words).toContain('both shoulders square')
+    // The side stretcher runs level in the plane in which the back post leans; seen from the leg it also runs inward.
+    expect(told('left-stretcher').words).toMatch(/shoulders bevelled 0\.0° and [45]\.\d°/)
+    expect(cutBetween(chair, 'front-stretcher')).toBeNull()
   })
 })
 

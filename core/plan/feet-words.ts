@@ -18,12 +18,12 @@ function wayWords(toX: number, toZ: number): string {
 export function tapesInWords(piece: Piece, { shape, pull, misread }: FeetLand): Phrase {
   if (shape.isMisread) return changesWords(piece, shape)
   const found = misread ? say`The tape from ${nameOf(piece, misread.a)} to ${nameOf(piece, misread.b)} was misread: ${mm(misread.isMm)}, not ${mm(misread.readMm)}. ` : say``
-  const agree = say` The six tapes agree within ${mm(Math.max(0.1, shape.closureMm))}.`
+  const agree = say` The six tapes agree within ${mm(Math.max(1, Math.ceil(shape.closureMm)))}.`
   if (pull.kind === 'true') return say`${found}As drawn, within what a tape reads.${agree}`
   if (pull.kind === 'one-foot') {
-    return say`${found}${capital(nameOf(piece, pull.foot))} is ${mm(pull.byMm)} off its place: pull it ${wayWords(pull.toX, pull.toZ)}, along the arrow, before the glue sets.${agree}`
+    return say`${found}${capital(nameOf(piece, pull.foot))} is ${mm(Math.round(pull.byMm))} off its place: pull it ${wayWords(pull.toX, pull.toZ)}, along the arrow, before the glue sets.${agree}`
   }
-  return say`${found}The frame leans as a whole: pull ${nameOf(piece, pull.along[0])} and ${nameOf(piece, pull.along[1])} together by ${mm(pull.byMm)}, or look whether the drawing is right.${agree}`
+  return say`${found}The frame leans as a whole: pull ${nameOf(piece, pull.along[0])} and ${nameOf(piece, pull.along[1])} together by ${mm(Math.max(1, Math.round(pull.byMm)))}, or look whether the drawing is right.${agree}`
 }
 
 const capital = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}`

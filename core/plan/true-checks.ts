@@ -1,5 +1,5 @@
 import { PADS_MM } from '../clamping'
-import { joined, mm, say, type Phrase } from '../measure/phrase'
+import { mm, say, type Phrase } from '../measure/phrase'
 import { isFlatFrame } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { clampNamed } from '../reference/clamps'
@@ -127,8 +127,3 @@ function windingAnswer(piece: Piece, heights: [number, number, number, number]):
   const corners = high === 'first-and-third' ? 'corners 1 and 3' : 'corners 2 and 4'
   return { isTrue: false, words: say`Twisted by ${mm(offMm)}: ${corners} down to the board over packing under the other two, ${mm(pressMm)} past flat, until it has set.` }
 }
-
-/** All checks of a stage in one line, for the words of the gluing. */
-export const checksInWords = (checks: readonly TrueCheck[]): Phrase => joined(checks.map((c): Phrase => c.kind === 'diagonals'
-  ? say`${c.title}: ${mm(c.slots[0]!.targetMm!)} and ${mm(c.slots[1]!.targetMm!)}`
-  : c.title), '; ')

@@ -8,7 +8,7 @@ import { glueNamed, type GlueId } from '../reference/glues'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import type { Climate } from '../reference/shop-settings'
 import { speciesNamed } from '../reference/species'
-import { betweenPosts, levelFeet, postLeaning, rackingFrom, rackOf, seatBore, windingByHeights, type FeetAim, type FourSides } from '../truing'
+import { betweenPosts, levelFeet, postLeaning, rackingFrom, rackOf, seatBore, windingByHeights, windingBySights, type FeetAim, type FourSides } from '../truing'
 import { fitClassOf } from '../wood/fit'
 
 /** An answer to a question that came without a piece: one sentence, and its figures with how they were worked out. */
@@ -156,4 +156,15 @@ export function windingAnswer(heightsMm: readonly [number, number, number, numbe
   const figures = [{ label: 'out of flat', figure: figure(offMm, 'mm', 'first + third − second − fourth corner', inputs, 'truing') }, { label: 'twist', figure: figure(twistDeg, 'deg', 'the slope of one side less that of the side across from it', inputs, 'truing') }]
   if (high === null) return succeed({ sentence: say`Flat: what is left is a plane.`, figures })
   return succeed({ sentence: say`Twisted: ${high === 'first-and-third' ? 'corners 1 and 3' : 'corners 2 and 4'} stand up. Press them down over packing under the other two.`, figures })
+}
+
+/** Twist of a flat frame by two straight sticks sighted one over the other. Millimetres. */
+export function sightsAnswer(overMm: number, stickMm: number, frameMm: number): Result<Answer> {
+  const winding = windingBySights(overMm, stickMm, frameMm, true)
+  if (!winding.ok) return winding
+  const { offMm, twistDeg, high } = winding.value
+  const inputs = [typed('one stick’s end over the other stick', overMm), typed('a stick, long', stickMm), typed('frame, wide', frameMm)]
+  const figures = [{ label: 'twist', figure: figure(twistDeg, 'deg', 'asin(over / length of a stick)', inputs, 'truing') }, { label: 'out of flat', figure: figure(offMm, 'mm', 'width of the frame × tan of the twist', inputs, 'truing') }]
+  if (high === null) return succeed({ sentence: say`Flat, as far as one sees.`, figures })
+  return succeed({ sentence: say`Twisted by ${q(twistDeg, 'deg')}: one corner stands ${mm(offMm)} up. It is the one under the stick’s high end, and the one across from it.`, figures })
 }

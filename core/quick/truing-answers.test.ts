@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { phraseText } from '../measure/phrase'
 import type { Result } from '../measure/result'
-import { feetAnswer, rackAnswer, seatBoreAnswer, stretcherAnswer, windingAnswer, type Answer } from './answers'
+import { feetAnswer, rackAnswer, seatBoreAnswer, sightsAnswer, stretcherAnswer, windingAnswer, type Answer } from './answers'
 
 const told = (r: Result<Answer>) => (r.ok ? phraseText(r.value.sentence) : `${r.issues[0]!.path}: ${r.issues[0]!.code}`)
 
@@ -28,5 +28,8 @@ describe('truing without a piece', () => {
     expect(told(seatBoreAnswer(12, 16))).toContain('19.6°')
     expect(told(windingAnswer([0, 0, 0, 3], 600, 400))).toContain('corners 2 and 4')
     expect(told(windingAnswer([0, 0, 900, 3], 600, 400))).toBe('three: absurd')
+    // asin(3 / 600) = 0.29°; 400 x tan of it = 2 mm.
+    expect(told(sightsAnswer(3, 600, 400))).toContain('one corner stands 2 mm up')
+    expect(told(sightsAnswer(300, 600, 400))).toBe('over: absurd')
   })
 })

@@ -57,7 +57,7 @@ test('the story by keyboard alone', async ({ page, workshop }) => {
   await keyboard.press('a')
   await tabTo(page, page.getByRole('button', { name: 'Add: screw' }))
   await keyboard.press('Enter')
-  for (const heading of [/snapped dowel/, /mend/, /joints open in \d moves/, /to spare/, /condition and treatment/]) {
+  for (const heading of [/snapped dowel/, /mend/, /joints open in \d moves/, /Dry run, stage 1/, /to spare/, /condition and treatment/]) {
     await keyboard.press(']')
     await expect(page.locator('main h1')).toHaveText(heading)
   }

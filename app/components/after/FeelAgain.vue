@@ -49,7 +49,7 @@ function allFirm(): void {
       </div>
     </div>
     <p v-if="left > 0"><FieldChipButton :label="moving.length > 0 ? `the other ${left} are firm` : 'all firm'" @click="allFirm" /></p>
-    <p v-if="moving.length > 0" role="status"><strong>{{ moving.join(', ') }}</strong> {{ moving.length === 1 ? 'moves' : 'move' }} again: planned anew, and the date with it.</p>
+    <p v-if="moving.length > 0" role="status"><strong>{{ moving.join(', ') }}</strong> {{ moving.length === 1 ? 'moves' : 'move' }} again: what follows from it, and the new date, stand on this page.</p>
   </section>
 </template>
 

@@ -107,7 +107,7 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
     <AfterFeelAgain :piece="piece" />
     <GlueupAfterGluing :plan="plan" />
-    <AfterFloorTests v-if="isAllGlued" :piece="piece" />
+    <AfterFloorTests v-if="isAllGlued && plan.returnMin !== null" :piece="piece" />
     <p v-if="plan.returnMin !== null" class="return">{{ !isSatIn(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. <template v-if="nextStage">Spread first from <strong>{{ when(firstSpread) }}</strong> on; {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting in all.</template></p>
     <p v-else-if="plan.stages.length > 0" class="return">No date yet on which it may be {{ !isSatIn(piece) ? 'used' : 'sat in' }}: something is neither mended nor settled, not tried, not measured, would come back, or does not fit the time or the clamps. The list above says which.</p>
     <WorksheetFoot v-if="plan.stages.length > 0">

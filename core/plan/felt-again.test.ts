@@ -65,7 +65,7 @@ describe('a joint that moves again when the clamps are off', () => {
     expect([swings.returnMin, swings.stops.length > 0]).toEqual([null, true])
   })
   it('a firm joint beside it that took the pull is mended as it was felt, the shorter way where its old glue allows it', () => {
-    const { glued: own, beside } = toFeelAgain(glued)
+    const { glued: own, beside } = toFeelAgain(glued, before)
     expect(own.map(j => j.id)).toContain(J)
     const next = beside.find(j => j.receives === 'left-back-post' && j.enters === 'left-stretcher')!
     const strained = applyAll(glued, [{ do: 'set-old-glue', joint: next.id, glue: 'protein' }, feel(next.id, 'ticks', '2026-03-06T09:10')])

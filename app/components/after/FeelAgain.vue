@@ -3,11 +3,11 @@ import { tagOf } from '#core/piece/facts'
 import { jointName } from '#core/piece/names'
 import type { Joint, Piece } from '#core/piece/schema'
 import type { JointState } from '#core/piece/words'
-import { toFeelAgain } from '#core/plan'
+import { toFeelAgain, type Plan } from '#core/plan'
 import { wallNow } from '~/composables/useDevice'
 
 /** Every glued joint and those beside it, wiggled once more as the clamps come off. What was found before stays as it was found. */
-const { piece, big = false } = defineProps<{ piece: Piece, big?: boolean }>()
+const { piece, plan, big = false } = defineProps<{ piece: Piece, plan: Plan, big?: boolean }>()
 const store = usePiece()
 const selection = useSelection()
 type Felt = Exclude<JointState, 'not-tested'>
@@ -17,7 +17,7 @@ const FELT: readonly { readonly value: Felt, readonly label: string }[] = [
   { value: 'gives', label: 'gives' },
   { value: 'swings', label: 'swings' },
 ]
-const felt = computed(() => toFeelAgain(piece))
+const felt = computed(() => toFeelAgain(piece, plan))
 const groups = computed(() => [
   { id: 'glued', title: 'Glued', joints: felt.value.glued },
   { id: 'beside', title: 'Beside them: they took the pull', joints: felt.value.beside },

@@ -13,6 +13,7 @@ const land = computed(() => (found.value?.ok ? found.value.value : null))
 /** What does not fit, by the tape it is about; what is only missing is no fault while one is still at it. */
 const issue = computed(() => (found.value && !found.value.ok ? found.value.issues[0]! : null))
 const problemAt = (key: string) => (issue.value?.path === key && issue.value.code !== 'missing' ? issue.value.message : undefined)
+const isWanted = (key: string) => found.value !== null && !piece.trueReadings?.[`${TAPES}/${key}`]
 const isMisread = computed(() => land.value?.shape.isMisread ?? false)
 const secondRead = computed(() => pairs.value.some(p => piece.trueReadings?.[`${TAPES_AGAIN}/${p.key}`]))
 const markRead = computed(() => feet.value.some(f => piece.trueReadings?.[`${TO_MARK}/${f.id}`]))
@@ -29,6 +30,7 @@ const asks = computed(() => way.value ?? (secondRead.value ? 'six' : markRead.va
         :key="p.key"
         :reading="`${TAPES}/${p.key}`"
         :label="p.label"
+        :hint="isWanted(p.key) ? 'still wanted' : ''"
         :problem="problemAt(p.key)" />
     </div>
     <p v-if="!found" class="small soft">Six tapes between the feet, at like places: four sides and two diagonals.</p>

@@ -32,7 +32,7 @@ const SEAT_PLACES = ['front', 'back', 'left', 'right'] as const
     <h2 id="feet-level">How the feet stand</h2>
     <p class="small soft">On the flat board, held still with wedges: how high each end stands over it, 0 where it touches.</p>
     <div class="feet">
-      <FieldTrueReading v-for="f in feet" :key="f.id" :reading="`${HEIGHTS}/${f.id}`" :label="f.label" :problem="problemAt(f.id)" />
+      <FieldTrueReading v-for="f in feet" :key="f.id" :reading="`${HEIGHTS}/${f.id}`" :label="f.label" :hint="found && !piece.trueReadings?.[`${HEIGHTS}/${f.id}`] ? 'still wanted' : ''" :problem="problemAt(f.id)" />
     </div>
     <ChoiceRow label="Cut it to stand" :items="AIMS" :model-value="aim.kind" @update:model-value="choose($event as FeetAimKind)" />
     <div v-if="aim.kind === 'slope'" class="feet">

@@ -140,8 +140,6 @@ useKeys({
         About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
         <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
       </p>
-      <DryrunTrueChecks v-if="checks.length > 0 && piece" :piece="piece" :checks="checks" big class="measure-here" />
-      <AfterFeelAgain v-if="piece && (step.kind === 'clamps-off' || step.kind === 'test-again')" :piece="piece" big />
       <MendDryFitReading v-if="step.shouldersOf" :key="step.id" :part="step.shouldersOf" class="measure-here" />
       <p v-if="step.tools.length > 0" class="about">Have ready: {{ step.tools.map(toolText).join(', ') }}</p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
@@ -151,6 +149,8 @@ useKeys({
         <p>Not yet:</p>
         <ul><li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li></ul>
       </div>
+      <DryrunTrueChecks v-if="checks.length > 0 && piece" :piece="piece" :checks="checks" big class="measure-here" />
+      <AfterFeelAgain v-if="piece && plan && (step.kind === 'clamps-off' || step.kind === 'test-again')" :piece="piece" :plan="plan" big />
       <footer>
         <FieldKeyButton v-if="step.spares" main big label="It let go" press="l" @click="letGo" />
         <FieldKeyButton
@@ -190,7 +190,8 @@ h1 { font-size: 44px; }
 .text::first-letter, .why::first-letter { text-transform: uppercase; }
 .why { color: var(--soft); }
 .clock { font: 600 96px/1 var(--font-mono); font-variant-numeric: tabular-nums; }
-footer { margin-top: auto; display: flex; flex-wrap: wrap; gap: 12px; }
+footer { position: sticky; bottom: 0; margin-top: auto; padding: 12px 0; background: var(--ground); display: flex; flex-wrap: wrap; gap: 12px; }
+.measure-here :deep(.small), main > :deep(section .small) { font-size: 17px; }
 .held { border-left: 4px solid var(--red); padding-left: 16px; font-size: 0.8em; }
 .held ul { padding-left: 1.1em; list-style: disc; }
 @media (max-width: 640px) { .room { font-size: 22px; padding: 20px 16px; } h1 { font-size: 30px; } .clock { font-size: 72px; } }

@@ -105,7 +105,7 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
       <p class="small soft">Force brings the shoulder home; if it takes more, something holds it off: stop and look. Pads and film under every jaw. Diagonals, {{ isFlatFrame(piece) ? 'flat on a board' : 'level and four feet' }} while it is open; nip up once after five minutes.</p>
     </section>
     <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
-    <AfterFeelAgain :piece="piece" />
+    <AfterFeelAgain :piece="piece" :plan="plan" />
     <GlueupAfterGluing :plan="plan" />
     <AfterFloorTests v-if="isAllGlued && plan.returnMin !== null" :piece="piece" />
     <p v-if="plan.returnMin !== null" class="return">{{ !isSatIn(piece) ? 'May be used' : 'May be sat in' }} from <strong>{{ when(plan.returnMin) }}</strong>, not before. <template v-if="nextStage">Spread first from <strong>{{ when(firstSpread) }}</strong> on; {{ describeDuration(plan.preparation.value) }} of opening, mending and fitting in all.</template></p>

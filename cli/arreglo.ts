@@ -1,4 +1,5 @@
 import { existsSync, readFileSync, statSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { phraseText } from '../core/measure/phrase'
 import type { Issue } from '../core/measure/result'
 import { formatWallTime, parseWallTime } from '../core/measure/wall-time'
@@ -11,6 +12,7 @@ import { together } from '../core/reference/tools'
 import { USUAL_SHOP } from '../core/reference/usual-shop'
 import { stateOf } from '../core/work'
 import { Shop, ShopFields } from '../core/reference/shop-settings'
+import { isKeeping, keep } from './keeping'
 import { catalogueText, mendsText } from './mends-text'
 import { listText, nameFor, planText } from './plan-text'
 import { cuttingCsv } from '../core/plan/cutting-csv'
@@ -20,12 +22,15 @@ const USAGE = `Usage: npm run --silent arreglo -- plan FILE [--json] [--start 20
        npm run --silent arreglo -- cut FILE TROUBLE --svg|--dxf [--shop SHOP.json]
        npm run --silent arreglo -- list FILE [--csv] [--start …] [--shop SHOP.json]
        npm run --silent arreglo -- check FILE
+       npm run --silent arreglo -- backup FILE | restore FILE
 
 plan   prints what is wrong, the mends, what opens, the stages, clamps and dates
 mends  prints the catalogue of mends; with a file, all that were thought of for each of its troubles
 cut    prints the sheet of a trouble’s chosen mend at 1:1; TROUBLE is its tag or its id, such as J3
 list   prints what is cut or bought for the whole piece, rough and finished, and what it comes to
-check  says whether a piece file is whole`
+check  says whether a piece file is whole
+backup  writes the workshop’s data, pictures and logs included, into one file, while a server may be running
+restore puts such a file in the place of what is there, which is kept; the server is ended first`
 
 type Verb = 'plan' | 'check' | 'mends' | 'cut' | 'list'
 interface Options {
@@ -183,5 +188,9 @@ function mendsOf(plan: Plan, trouble: string): object[] {
 if (process.argv[1]?.endsWith('arreglo.ts')) {
   const local = new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
   parseWallTime(local)
-  process.exitCode = main(process.argv.slice(2), text => console.log(text), text => console.error(text), local)
+  const args = process.argv.slice(2)
+  const [print, complain] = [(text: string) => console.log(text), (text: string) => console.error(text)]
+  process.exitCode = isKeeping(args)
+    ? await keep(args, resolve(process.env.ARREGLO_DATA ?? '.data'), new Date(), print, complain)
+    : main(args, print, complain, local)
 }

@@ -13,7 +13,10 @@ const args = process.argv.slice(2)
 const dataFolder = process.env.ARREGLO_DEMO_DATA ?? join(ROOT, '.data', 'demo')
 if (args.includes('--fresh')) rmSync(dataFolder, { recursive: true, force: true })
 const wanted = args.includes('--port') ? Number(args[args.indexOf('--port') + 1]) : 4820
-const server = await startServer({ dataFolder, port: await portFrom(wanted), host: process.env.HOST ?? '127.0.0.1' })
+const server = await startServer({ dataFolder, port: await portFrom(wanted), host: process.env.HOST ?? '127.0.0.1' }).catch((error) => {
+  console.error(error.message)
+  process.exit(1)
+})
 const today = new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10)
 const loaded = spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, 'demo', 'load.ts'), server.url, today], { cwd: ROOT, stdio: 'inherit' })
 if (loaded.status !== 0) {

@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
 import { Kysely, Migrator, SqliteDialect } from 'kysely'
+import { DATABASE_FILE, takeFolder } from './backup'
 import { MIGRATIONS } from './migrations'
 import type { Tables } from './tables'
 
@@ -11,15 +12,49 @@ export const dataFolder = (): string => resolve(process.env.ARREGLO_DATA ?? '.da
 let sqlite: Database.Database | undefined
 let db: Kysely<Tables> | undefined
 
+let folderLock: { release(): void } | undefined
+let checkpoints: NodeJS.Timeout | undefined
+
+/** Another server has the folder: two would not see each other's pages told of changes. */
+export class FolderInUse extends Error {
+  readonly code = 'SQLITE_BUSY_FOLDER'
+}
+
+/** Takes the data folder for this process, until it ends. @throws FolderInUse if another server has it */
+export function takeDataFolder(): void {
+  mkdirSync(dataFolder(), { recursive: true })
+  const lock = takeFolder(dataFolder())
+  if (!lock) throw new FolderInUse()
+  folderLock = lock
+}
+
+/** How long nothing may have been written before the log goes into the file, milliseconds. */
+const IDLE_MS = 5_000
+
+/** Puts what was written into the one file once writing rests, so that a copy of that file is a copy of all there is. */
+function checkpointWhenIdle(database: Database.Database): NodeJS.Timeout {
+  const changes = database.prepare('select total_changes() as n')
+  let [seen, settled] = [0, 0]
+  return setInterval(() => {
+    const { n } = changes.get() as { n: number }
+    if (n === seen && n !== settled) {
+      database.pragma('wal_checkpoint(TRUNCATE)')
+      settled = n
+    }
+    seen = n
+  }, IDLE_MS).unref()
+}
+
 /** The one connection. A write is on the disk before it is acknowledged: WAL with full synchronisation. */
 export function useDatabase(): Kysely<Tables> {
   if (db) return db
   mkdirSync(dataFolder(), { recursive: true })
-  sqlite = new Database(join(dataFolder(), 'arreglo.db'))
+  sqlite = new Database(join(dataFolder(), DATABASE_FILE))
   sqlite.pragma('journal_mode = WAL')
   sqlite.pragma('synchronous = FULL')
   sqlite.pragma('foreign_keys = ON')
   sqlite.pragma('busy_timeout = 5000')
+  checkpoints = checkpointWhenIdle(sqlite)
   db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) })
   return db
 }
@@ -36,6 +71,9 @@ export async function migrate(): Promise<void> {
 
 /** Puts everything still in the log into the file and lets go of it. */
 export async function closeDatabase(): Promise<void> {
+  clearInterval(checkpoints)
   await db?.destroy()
+  folderLock?.release()
   db = sqlite = undefined
+  folderLock = checkpoints = undefined
 }

@@ -7,24 +7,48 @@ import type { Absent } from './store'
 /** An error answer that names each field: `data.issues` holds path and message. */
 export const refusal = (statusCode: number, message: string, issues: readonly Issue[]) => createError({ statusCode, message, data: { issues } })
 
-/** The body if it has the right form, else 400 with the path of every field that has not. */
+/** No form of this server’s is larger, bytes: a batch of entries with every word as long as it may be is well below. */
+const MOST_FORM_BYTES = 4_000_000
+
+/** The body if it has the right form, else 400 with the path of every field that has not; 413 where it is larger than any form. */
 export async function bodyOf<T>(event: H3Event, schema: z.ZodType<T>): Promise<T> {
-  const parsed = schema.safeParse(await readBody(event).catch(() => undefined))
+  const bytes = await bytesOf(event, MOST_FORM_BYTES, `Larger than ${MOST_FORM_BYTES / 1e6} MB: send it in parts.`)
+  const parsed = schema.safeParse(jsonIn(bytes))
   if (!parsed.success) throw refusal(400, 'Some of this cannot be read.', issuesOf(parsed.error))
   return parsed.data
 }
 
-/** The body as bytes, if it is no larger than `most`; else 413, whether its size was announced or not. */
+function jsonIn(bytes: Buffer): unknown {
+  try { return JSON.parse(bytes.toString('utf8')) }
+  catch { return undefined }
+}
+
+/** All bodies that are held at once, bytes: more wait outside. */
+const MOST_HELD_BYTES = 64_000_000
+let heldBytes = 0
+
+/** The body as bytes, if it is no larger than `most`; else 413, whether its size was announced or not; 503 while too many are read at once. */
 export async function bytesOf(event: H3Event, most: number, message: string): Promise<Buffer> {
-  if (Number(getHeader(event, 'content-length') ?? 0) > most) throw refusal(413, message, [])
+  if (Number(getHeader(event, 'content-length') ?? 0) > most) throw tooMuch(event, 413, message)
   const chunks: Buffer[] = []
   let size = 0
+  // It is let go when the answer is out: until then what was made of it may still hold it.
+  event.node.res.once('close', () => { heldBytes -= size })
   for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
     size += chunk.length
-    if (size > most) throw refusal(413, message, [])
+    heldBytes += chunk.length
+    if (size > most) throw tooMuch(event, 413, message)
+    if (heldBytes > MOST_HELD_BYTES) throw tooMuch(event, 503, 'Too much is being sent at once: try again in a moment.')
     chunks.push(chunk)
   }
   return Buffer.concat(chunks)
+}
+
+/** The rest is not waited for: the connection ends with the answer. */
+function tooMuch(event: H3Event, statusCode: 413 | 503, message: string) {
+  setHeader(event, 'connection', 'close')
+  if (statusCode === 503) setHeader(event, 'retry-after', 2)
+  return refusal(statusCode, message, [])
 }
 
 /** What was found, or 410 for a piece that was erased and 404 for one nobody ever heard of. */

@@ -92,6 +92,10 @@ export const erasePiece = (id: string): Promise<boolean> => useDatabase().transa
 export const giveEntries = (id: string, seenVersion: number, entries: readonly Entry[]): Promise<Given | Absent> => useDatabase().transaction().execute(async (trx) => {
   const kept = await load(trx, id)
   if (typeof kept === 'string') return kept
+  const twice = saidTwice(entries)
+  if (twice !== undefined) {
+    return { kind: 'refused', entry: twice, issues: [{ path: 'id', code: 'id_used', message: 'Two different things were sent under one id: one of them would be lost.' }], stored: handedOver(kept) }
+  }
   const fresh = unknownTo(kept.log, entries)
   if (fresh.length === 0) return { kind: 'done', stored: handedOver(kept), others: [] }
   if (seenVersion !== kept.log.length) {
@@ -110,6 +114,16 @@ export const giveEntries = (id: string, seenVersion: number, entries: readonly E
     others: others.map(([, after]) => ({ piece: after.piece.id, version: after.log.length })),
   }
 })
+
+/** An id that names two different entries of one batch. */
+function saidTwice(entries: readonly Entry[]): string | undefined {
+  const known = new Map<string, string>()
+  return entries.find((e) => {
+    const before = known.get(e.id)
+    known.set(e.id, before ?? JSON.stringify(e.command))
+    return before !== undefined && before !== JSON.stringify(e.command)
+  })?.id
+}
 
 /** Entries that are not in a log yet, each once. */
 function unknownTo(log: readonly Entry[], entries: readonly Entry[]): Entry[] {
@@ -181,17 +195,20 @@ async function otherMembers(trx: Transaction<Tables>, piece: Piece): Promise<His
   return found
 }
 
-/** Makes a piece the first of a set and adds the others. Null if it is in a set already. */
-export const makeSet = (id: string, of: number, entry: (set: SetOf) => Entry): Promise<Change[] | Absent | null> => useDatabase().transaction().execute(async (trx) => {
+/** Makes a piece the first of a set and adds the others. Null if it is in a set already; the names that are taken where they are. */
+export const makeSet = (id: string, of: number, entry: (set: SetOf) => Entry): Promise<Change[] | Absent | null | { readonly taken: readonly string[] }> => useDatabase().transaction().execute(async (trx) => {
   const before = await load(trx, id)
   if (typeof before === 'string') return before
   if (before.piece.set) return null
   const set = { id, member: 1, of }
+  const names = Array.from({ length: of - 1 }, (_, i) => `${id.slice(0, 60)}-${i + 2}`)
+  const there = await trx.selectFrom('piece').select('id').where('id', 'in', names).execute()
+  const gone = await trx.selectFrom('erased').select('id').where('id', 'in', names).execute()
+  if (there.length + gone.length > 0) return { taken: [...there, ...gone].map(r => r.id) }
   const first = appendEntries(before, [entry(set)])
   if (!first.ok) return null
   await save(trx, before, first.value)
-  const others = Array.from({ length: of - 1 }, (_, i) =>
-    anotherMember(first.value.piece, `${id.slice(0, 60)}-${i + 2}`, { ...set, member: i + 2 }))
+  const others = names.map((name, i) => anotherMember(first.value.piece, name, { ...set, member: i + 2 }))
   for (const piece of others) await insert(trx, piece)
   return [{ piece: id, version: first.value.log.length }, ...others.map(p => ({ piece: p.id, version: 0 }))]
 })

@@ -1,12 +1,33 @@
-import { closeDatabase, migrate } from '../db/database'
+import { copyOfTheDay } from '../db/backup'
+import { closeDatabase, dataFolder, migrate, takeDataFolder } from '../db/database'
+import { sentenceFor } from '../db/open-errors'
+
+/** How often it is looked whether a day's copy is due, milliseconds. */
+const LOOK_EVERY_MS = 3_600_000
 
 export default defineNitroPlugin((nitro) => {
   // Read by the listener after the plugins: the workshop's network is let in only when somebody says so.
   process.env.NITRO_HOST ??= process.env.HOST ?? '127.0.0.1'
-  const ready = migrate().catch((error) => {
-    console.error('The database could not be brought up to date.', error)
+  const ready = open().catch((error) => {
+    console.error(sentenceFor(error, dataFolder()) ?? 'The database could not be opened.', ...(sentenceFor(error, dataFolder()) ? [] : [error]))
     process.exit(1)
   })
+  const copies = setInterval(keepCopy, LOOK_EVERY_MS).unref()
+  void ready.then(keepCopy)
   nitro.hooks.hook('request', async () => { await ready })
-  nitro.hooks.hook('close', closeDatabase)
+  nitro.hooks.hook('close', async () => {
+    clearInterval(copies)
+    await closeDatabase()
+  })
 })
+
+async function open(): Promise<void> {
+  takeDataFolder()
+  await migrate()
+}
+
+/** A copy that cannot be made stops nothing: it is said where the server was started. */
+async function keepCopy(): Promise<void> {
+  const made = await copyOfTheDay(dataFolder(), new Date()).catch((error: unknown) => ({ ok: false as const, issues: [{ message: sentenceFor(error, dataFolder()) ?? String(error) }] }))
+  if (made && !made.ok) console.error(`Today’s copy could not be made: ${made.issues[0]!.message}`)
+}

@@ -28,7 +28,7 @@ export class Workshop {
   }
 
   async start(): Promise<void> {
-    this.child = spawn(process.execPath, [ENTRY], { env: { ...process.env, NITRO_PORT: String(this.port), ARREGLO_DATA: this.folder }, stdio: 'ignore' })
+    this.child = spawn(process.execPath, [ENTRY], { env: { ...process.env, NITRO_PORT: String(this.port), ARREGLO_DATA: this.folder, ARREGLO_NAMES: 'workshop.test' }, stdio: 'ignore' })
     for (let i = 0; i < 150; i++) {
       if (await fetch(`${this.url}/api/health`).then(r => r.ok, () => false)) return
       await new Promise(r => setTimeout(r, 100))

@@ -1,3 +1,4 @@
+import { request, type RequestOptions } from 'node:http'
 import { readFileSync } from 'node:fs'
 import Database from 'better-sqlite3'
 import type { Command } from '../../core/piece/commands'
@@ -131,4 +132,65 @@ test('a bad entry keeps what was typed and says beside the field what would be r
   await seat.fill('17.5')
   await seat.press('Enter')
   await expect(seat).toHaveValue('17 1/2 in')
+})
+
+/** A request as somebody’s own program sends it, with any Host it likes. */
+function ask(port: number, options: RequestOptions, body?: string): Promise<{ status: number, type: string, text: string }> {
+  return new Promise((resolve, reject) => {
+    const sent = request({ host: '127.0.0.1', port, ...options }, (answer) => {
+      const chunks: Buffer[] = []
+      answer.on('data', (c: Buffer) => chunks.push(c))
+      answer.on('end', () => resolve({ status: answer.statusCode!, type: answer.headers['content-type'] ?? '', text: Buffer.concat(chunks).toString() }))
+    })
+    sent.on('error', reject)
+    sent.end(body)
+  })
+}
+
+test.describe('somebody who means harm', () => {
+  test('a foreign name that points here gets nothing, whatever it asks; an own name does', async ({ workshop }) => {
+    await workshop.withDemo()
+    const port = Number(new URL(workshop.url).port)
+    for (const host of ['elsewhere.test', 'localhost.elsewhere.test', 'elsewhere.test:4820']) {
+      for (const [method, path] of [['GET', '/api/pieces'], ['GET', `/api/pieces/${CHAIR}`], ['GET', '/api/shop'], ['GET', '/api/events'], ['GET', `/api/pieces/${CHAIR}/file`], ['POST', `/api/pieces/${CHAIR}/entries`], ['DELETE', `/api/pieces/${CHAIR}`], ['OPTIONS', '/api/pieces']] as const) {
+        const answer = await ask(port, { method, path, headers: { host } })
+        expect([host, method, path, answer.status >= 400 && answer.status !== 404]).toEqual([host, method, path, true])
+        expect(answer.text).not.toContain('Schoolroom')
+      }
+    }
+    expect((await ask(port, { path: '/api/pieces', headers: { host: 'workshop.test' } })).status).toBe(200)
+    expect((await workshop.piece(CHAIR)).version).toBe(0)
+  })
+  test('a write that a browser says comes from another site is refused, with an origin or without', async ({ workshop }) => {
+    await workshop.withDemo()
+    const body = JSON.stringify({ seenVersion: 0, entries: [entry('1', solid(J1))] })
+    for (const headers of [{ 'sec-fetch-site': 'cross-site' }, { 'sec-fetch-site': 'same-site' }, { origin: 'null' }, { origin: 'http://elsewhere.test' }]) {
+      const answer = await ask(Number(new URL(workshop.url).port), { method: 'POST', path: `/api/pieces/${CHAIR}/entries`, headers: { 'content-type': 'application/json', ...headers } }, body)
+      expect([headers, answer.status]).toEqual([headers, 403])
+    }
+    expect((await workshop.piece(CHAIR)).version).toBe(0)
+  })
+  test('what nobody answers is said in JSON; a body too large is cut off while it comes, on every way in', async ({ workshop }) => {
+    await workshop.withDemo()
+    const port = Number(new URL(workshop.url).port)
+    const nothing = await ask(port, { path: '/api/none' })
+    expect([nothing.status, nothing.type.includes('json'), nothing.text.includes('/api/none')]).toEqual([404, true, true])
+    const large = Buffer.alloc(20_000_000, 'x').toString()
+    for (const path of ['/api/pieces', `/api/pieces/${CHAIR}/entries`, '/api/shop', '/api/readings', `/api/pieces/${CHAIR}/set`, '/api/pieces/import']) {
+      // Without saying how large: it is seen while it comes. The connection may end before all of it is sent.
+      const status = await ask(port, { method: 'POST', path, headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked' } }, large).then(a => a.status, () => 413)
+      expect([path, status]).toEqual([path, 413])
+    }
+    expect((await workshop.send('/api/readings', { valueMm: 3 })).status).toBe(200)
+  })
+  test('two things under one id, and the names of a set that are taken, are refused with the reason', async ({ workshop }) => {
+    await workshop.withDemo()
+    const twice = await workshop.send(`/api/pieces/${CHAIR}/entries`, { seenVersion: 0, entries: [entry('same0000', solid(J1)), entry('same0000', solid(J2))] })
+    expect(twice.status).toBe(422)
+    expect(((await twice.json()) as { message: string }).message).toContain('under one id')
+    expect((await workshop.send('/api/pieces', { id: `${CHAIR}-2`, title: 'In the way', family: 'stool', takenInAt: '2026-03-05T09:00' })).status).toBe(201)
+    const set = await workshop.send(`/api/pieces/${CHAIR}/set`, { of: 4, entry: 'entry-set-0001', by: 'test' })
+    expect(set.status).toBe(409)
+    expect(((await set.json()) as { message: string }).message).toContain(`“${CHAIR}-2” is taken`)
+  })
 })

@@ -12,6 +12,10 @@ export default defineEventHandler(async (event) => {
   const { of, entry, by } = await bodyOf(event, Body)
   const made = await makeSet(id, of, set => ({ id: entry, at: new Date().toISOString(), by, command: { do: 'join-set', set } }))
   if (made === null) throw refusal(409, 'It is one of a set already.', [{ path: 'of', code: 'twice', message: 'It is one of a set already.' }])
+  if (typeof made === 'object' && 'taken' in made) {
+    const names = made.taken.map(n => `“${n}”`).join(', ')
+    throw refusal(409, `${names} is taken: a piece of that name is here, or was.`, [{ path: 'of', code: 'taken', message: `${names} is taken already` }])
+  }
   const members = orAbsent(made)
   for (const change of members) tell(change)
   return { members: members.map(m => m.piece) }

@@ -1,14 +1,15 @@
 import { joined, mm, say, type Phrase } from '../measure/phrase'
-import { nameOf } from '../piece/names'
+import { isSeenFromBefore, nameOf } from '../piece/names'
 import type { Piece } from '../piece/schema'
 import type { FeetLand, Levelling } from '../truing'
 
 /** A foot by its corner: `left front`, where that says which. */
 export const footName = (piece: Piece, part: string): string => nameOf(piece, part).replace(/ (leg|post)$/, '')
 
-/** Where a foot is to be pulled, as one stands before the piece. */
-function wayWords(toX: number, toZ: number): string {
-  const aside = toX > 0 ? 'to the sitter’s left' : 'to the sitter’s right'
+/** Where a foot is to be pulled: as the sitter has it, or as somebody does who stands before a piece without a back. */
+function wayWords(piece: Piece, toX: number, toZ: number): string {
+  const isBefore = isSeenFromBefore(piece)
+  const aside = toX > 0 ? (isBefore ? 'to the right' : 'to the sitter’s left') : isBefore ? 'to the left' : 'to the sitter’s right'
   const along = toZ > 0 ? 'forward' : 'back'
   if (Math.abs(toX) > 2.4 * Math.abs(toZ)) return aside
   return Math.abs(toZ) > 2.4 * Math.abs(toX) ? along : `${along} and ${aside}`
@@ -21,7 +22,7 @@ export function tapesInWords(piece: Piece, { shape, pull, misread }: FeetLand): 
   const agree = say` The six tapes agree within ${mm(Math.max(1, Math.ceil(shape.closureMm)))}.`
   if (pull.kind === 'true') return say`${found}As drawn, within what a tape reads.${agree}`
   if (pull.kind === 'one-foot') {
-    return say`${found}${capital(nameOf(piece, pull.foot))} is ${mm(Math.round(pull.byMm))} off its place: pull it ${wayWords(pull.toX, pull.toZ)}, along the arrow, before the glue sets.${agree}`
+    return say`${found}${capital(nameOf(piece, pull.foot))} is ${mm(Math.round(pull.byMm))} off its place: pull it ${wayWords(piece, pull.toX, pull.toZ)}, along the arrow, before the glue sets.${agree}`
   }
   return say`${found}The frame leans as a whole: pull ${nameOf(piece, pull.along[0])} and ${nameOf(piece, pull.along[1])} together by ${mm(Math.max(1, Math.round(pull.byMm)))}, or look whether the drawing is right.${agree}`
 }

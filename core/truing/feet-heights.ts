@@ -111,8 +111,10 @@ function rockingOf(feet: readonly FootHeight[]): Rocking | null {
   const offMm = endMm(d) - heightIn(planeThrough([a, b, c], [endMm(a), endMm(b), endMm(c)]), d)
   if (Math.abs(offMm) < STANDS_MM) return null
   // With the fourth above the plane of the others it floats, and so does the one across from it when it is held down.
-  const [on, floating] = offMm > 0 ? [[a, c], [b, d]] as const : [[b, d], [a, c]] as const
-  const gapMm = offMm > 0 ? offMm : floatMm(floating[0], on, floating[1])
+  const [on, pair] = offMm > 0 ? [[a, c], [b, d]] as const : [[b, d], [a, c]] as const
+  // Told of the one that stood up when it was measured: seen from the other it is a little more or less.
+  const floating = [...pair].sort((p, q) => endMm(q) - endMm(p)) as [FootHeight, FootHeight]
+  const gapMm = floatMm(floating[0], on, floating[1])
   return { on: [on[0].id, on[1].id], floating: [floating[0].id, floating[1].id], gapMm }
 }
 

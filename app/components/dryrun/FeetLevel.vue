@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { LengthMm } from '#core/measure/measured-schema'
 import { assumed, type Measured } from '#core/measure/measured'
+import { isSatIn } from '#core/piece/facts'
 import type { Piece } from '#core/piece/schema'
 import type { FeetAimKind } from '#core/piece/words'
 import { footName, levelInWords } from '#core/plan'
@@ -18,6 +19,8 @@ const AIMS: readonly { readonly value: FeetAimKind, readonly label: string }[] =
   { value: 'least-wood', label: 'least wood' },
   { value: 'slope', label: 'a slope of the seat' },
 ]
+/** What nobody sits on has no seat to slope. */
+const aims = computed(() => AIMS.filter(a => a.value !== 'slope' || isSatIn(piece)))
 const aim = computed(() => piece.feetAim ?? { kind: 'as-held' as const, riseMm: null })
 const USUAL_RISE_MM = 12
 const choose = (kind: FeetAimKind) => store.tell({ do: 'aim-feet', aim: { kind, riseMm: kind === 'slope' ? aim.value.riseMm ?? assumed(USUAL_RISE_MM) : null } })
@@ -34,7 +37,7 @@ const SEAT_PLACES = ['front', 'back', 'left', 'right'] as const
     <div class="feet">
       <FieldTrueReading v-for="f in feet" :key="f.id" :reading="`${HEIGHTS}/${f.id}`" :label="f.label" :hint="found && !piece.trueReadings?.[`${HEIGHTS}/${f.id}`] ? 'still wanted' : ''" :problem="problemAt(f.id)" />
     </div>
-    <ChoiceRow label="Cut it to stand" :items="AIMS" :model-value="aim.kind" @update:model-value="choose($event as FeetAimKind)" />
+    <ChoiceRow label="Cut it to stand" :items="aims" :model-value="aim.kind" @update:model-value="choose($event as FeetAimKind)" />
     <div v-if="aim.kind === 'slope'" class="feet">
       <LengthField label="Front of the seat higher by" :value="aim.riseMm" :take="takeRise" dense hint="over the depth of the feet" />
       <FieldTrueReading v-for="p in SEAT_PLACES" :key="p" :reading="`${SEAT}/${p}`" :label="`Seat ${p}, as held`" hint="over the board" />

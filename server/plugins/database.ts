@@ -22,7 +22,8 @@ export default defineNitroPlugin((nitro) => {
 })
 
 async function open(): Promise<void> {
-  takeDataFolder()
+  // While the program is worked on it is started anew before the one before has ended.
+  if (!import.meta.dev) takeDataFolder()
   await migrate()
 }
 

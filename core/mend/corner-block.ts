@@ -89,7 +89,7 @@ function consider(c: WoodCase): Verdict {
       ),
       size('thickness', 'thick', THICK_MM, 'enough for the screw’s head below the face', []),
       size('width', 'high', blockHighMm, '0.6 of the lowest rail', [input('rail, high', highMm, 'mm')]),
-      ...corners.map(k => angle('end-slope', `ends to the long side, ${nameOf(c.piece, k.leg)}`, (180 - k.angleDeg) / 2, '(180° − corner) / 2', [input(k.isMeasured ? 'corner, from 100 mm along each rail' : 'corner as drawn', k.angleDeg, 'deg', k.isMeasured ? 'measured' : 'assumed')])),
+      ...corners.map(k => angle('end-slope', `ends to the long side, ${nameOf(c.piece, k.leg)}`, (180 - k.angleDeg) / 2, '(180° − corner) / 2', [input(k.isMeasured ? `corner, from ${CORNER_MARK_MM} mm along each rail` : 'corner as drawn', k.angleDeg, 'deg', k.isMeasured ? 'measured' : 'assumed')])),
       size(
         'pilot', `pilot for a ${SCREW_MM} mm screw`, PILOT_SHARE * ROOT_MM,
         '0.88 of the thread’s root in hardwood',

@@ -1,6 +1,7 @@
 import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue'
 import { coldestBetweenC } from '../glue/climate'
 import { closedIn, linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Stage, type Staging, type TaskTime, type WoodClosing } from '../glueup'
+import { isHeldByHardware } from '../hardware'
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
@@ -126,9 +127,9 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const verdict = pickGlue(job, needs)
   const glue = verdict?.glue ?? null
   const wood = woodMends(job, glue?.gapMm ?? USUAL_GAP_MM)
-  const own = jointsToMend(job, answeredBy(wood))
+  const own = jointsToMend(job, answeredBy(wood)).filter(j => !isFastenedNew(job, j))
   const forWood = openedForWood(wood).map(o => jointOf(job.piece, o.joint)).filter(j => !own.includes(j))
-  const sawn = new Set(openedForWood(wood).map(o => o.joint))
+  const onWoodThatGoes = new Set(openedForWood(wood).map(o => o.joint))
   const withGlues = [...own, ...new Set(forWood)].map(joint => mendWithGlue(job, joint, needs, glue, newWoodAt(job, wood, joint)))
   const candidates = withGlues.map(x => x.mend)
   const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
@@ -138,7 +139,7 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
     opens: job.strained.has(c.joint) ? null : workOf(c, true),
     // Who works for strength opens what can be opened: glue run in from outside is the less sure.
     // What has been taken apart is not glued in place any more.
-    inPlace: sawn.has(c.joint) || done.allOpened || done.opened.has(c.joint) || (job.school === 'strength' && workOf(c, true) && !c.picked) ? null : workOf(c, false),
+    inPlace: onWoodThatGoes.has(c.joint) || done.allOpened || done.opened.has(c.joint) || (job.school === 'strength' && workOf(c, true) && !c.picked) ? null : workOf(c, false),
     isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
     isOpen: done.opened.has(c.joint),
   }))
@@ -169,6 +170,10 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   }
 }
 
+/** What is only fixed to a part that is made again, and not glued: fastened home without a mend of its own. */
+const isFastenedNew = (job: Job, joint: Joint): boolean =>
+  joint.form.kind === 'fixing' && joint.form.by !== 'glue-block' && (job.remade.has(joint.enters) || job.remade.has(joint.receives)) && isHeldByHardware(job.piece, joint)
+
 /** The parts whose wood at a joint goes and is made again by a mend of the wood. */
 function newWoodAt(job: Job, wood: readonly TroubleMend[], joint: Joint): ReadonlySet<string> {
   const troubles = openedForWood(wood).filter(o => o.joint === joint.id).map(o => job.troubles.find(t => t.id === o.trouble)!)
@@ -177,10 +182,10 @@ function newWoodAt(job: Job, wood: readonly TroubleMend[], joint: Joint): Readon
 
 const NONE: ReadonlySet<string> = new Set()
 
-/** Joints somebody has opened that no mend is chosen for: they close again all the same. */
-function openedBesides({ piece }: Job, { opened }: Done, known: readonly FaultMends[]): FaultMends[] {
-  return piece.joints
-    .filter(j => opened.has(j.id) && !known.some(k => k.joint === j.id))
+/** Joints somebody has opened that no mend is chosen for, and new ones that want none: they close all the same. */
+function openedBesides(job: Job, { opened }: Done, known: readonly FaultMends[]): FaultMends[] {
+  return job.piece.joints
+    .filter(j => (opened.has(j.id) || isFastenedNew(job, j)) && !known.some(k => k.joint === j.id))
     .map(j => ({ joint: j.id, opens: null, inPlace: null, isOpen: true }))
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { applyAll, newChair } from '../../tests/fixtures/pieces'
+import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
 import { faultsOfTasks } from '../../tests/fixtures/validate-tasks'
 import { phraseText } from '../measure/phrase'
 import type { Command } from '../piece/commands'
@@ -50,5 +50,23 @@ describe('a part beyond saving', () => {
   it('the next of a set does not have it', () => {
     const next = anotherMember({ ...beyond, set: { id: 's', member: 1, of: 2 } }, 'p2', { id: 's', member: 2, of: 2 })
     expect(next.parts.find(p => p.id === LOST)!.stillIn).toBeUndefined()
+  })
+  it('a table’s leg that is screwed to its top leaves no stub there, and the new one is fastened home: it has a date', () => {
+    const table = newPiece('table')
+    const leg = 'left-back-leg'
+    const screwed = table.joints.find(j => j.enters === leg && j.form.kind === 'fixing')!
+    const lost = applyAll(table, [
+      ...table.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' })),
+      { do: 'edit-frame', edit: { do: 'describe-part', part: leg, missing: true, stillIn: true } },
+    ])
+    const made = planOf(lost)
+    const words = phraseText(made.tasks.find(t => t.id === `part:${leg}/out`)!.words)
+    expect(words).toContain('Split it away from')
+    expect(words).not.toContain('Saw it through')
+    expect(made.stages.find(s => s.joints.includes(screwed.id))!.dry).toContain(screwed.id)
+    expect(made.troubles.map(t => t.answer)).toEqual(['mended'])
+    expect(made.gates.find(g => g.id === 'mends')!.done).toBe(true)
+    expect(made.returnMin).not.toBeNull()
+    expect(faultsOfTasks(made, USUAL_SHOP)).toEqual([])
   })
 })

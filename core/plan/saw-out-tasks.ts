@@ -1,6 +1,7 @@
 import { holdsOf } from '../hardware'
 import { joined, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
+import { FORMS } from '../piece/joint-forms'
 import { nameOf } from '../piece/names'
 import type { Joint, Part, Piece } from '../piece/schema'
 import { tool } from '../reference/tools'
@@ -19,6 +20,7 @@ export function sawOutTasks({ original, remade }: Job, done: Done): Task[] {
 
 function sawOut(piece: Piece, part: Part, done: Done): Task {
   const joints = piece.joints.filter(j => j.enters === part.id || j.receives === part.id)
+  const stubs = joints.filter(j => !FORMS[j.form.kind].flat)
   const id = `part:${part.id}/out`
   return {
     id,
@@ -28,7 +30,7 @@ function sawOut(piece: Piece, part: Part, done: Done): Task {
     line: null,
     after: [],
     hands: 1,
-    minutes: handsOn(SAW_MIN + STUB_MIN * joints.length),
+    minutes: handsOn(SAW_MIN + STUB_MIN * stubs.length),
     waitMin: 0,
     clockMin: null,
     tools: [tool('caliper'), tool('fine-saw'), tool('drill'), tool('chisel')],
@@ -41,9 +43,11 @@ function sawOut(piece: Piece, part: Part, done: Done): Task {
 }
 
 function wordsFor(piece: Piece, part: Part, joints: readonly Joint[]): Phrase {
+  // What only lies on its neighbour, or is screwed to it, leaves nothing in a hole.
+  const stubs = joints.filter(j => !FORMS[j.form.kind].flat)
   const locked = joints.filter(j => holdsOf(piece, j).length > 0)
   const tags = (some: readonly Joint[]) => joined(some.map(j => say`${tagOf(j)}`), ', ')
-  const [enters, receives] = [joints.filter(j => j.enters === part.id), joints.filter(j => j.receives === part.id)]
+  const [enters, receives] = [stubs.filter(j => j.enters === part.id), stubs.filter(j => j.receives === part.id)]
   return joined([
     say`Write down its sizes first and keep every piece: it is the pattern.`,
     ...(locked.length > 0 ? [say`What is in ${tags(locked)} out: metal, pins, wedges.`] : []),

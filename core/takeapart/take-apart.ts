@@ -245,6 +245,7 @@ function decide(piece: Piece, joint: Joint, mend: FaultMends | undefined, openin
   const isSettled = piece.choices.settled[`joint:${joint.id}`] !== undefined
   if (opening && parted.has(joint.id)) {
     if (mend?.opens) return as('open', say`its mend needs it open`)
+    if (mend?.isOpen && isHeldByHardware(piece, joint)) return as('in-the-way', say`its hardware goes back when the rest is home`)
     if (isLoose(piece, joint) && !isSettled) return as('undecided', say`it comes apart with the rest, and nothing here mends it`)
     if (mend?.isOpen) return as('in-the-way', say`it has been opened`)
     return as('in-the-way', inTheWay(piece, joint, opening))

@@ -3,6 +3,7 @@ import { pathToFileURL } from 'node:url'
 import { formatWallTime, MIN_PER_DAY, parseWallTime } from '../core/measure/wall-time'
 import type { ShopChange } from '../core/reference/shop-change'
 import type { Shop } from '../core/reference/shop-settings'
+import type { BenchSums } from '../shared/bench'
 import { USUAL_SHOP } from '../core/reference/usual-shop'
 
 /** The day the demo files are written for. Loading moves every date so that it is today. */
@@ -19,8 +20,8 @@ const read = (name: string) => readFileSync(new URL(`./${name}.json`, import.met
 
 /** Puts the demo shop and pieces into a running server that holds none yet. True if it did. */
 export async function loadDemo(url: string, today: string): Promise<boolean> {
-  const { pieces } = await (await fetch(`${url}/api/pieces`)).json() as { pieces: unknown[] }
-  if (pieces.length > 0) return false
+  const { onBench, over } = await (await fetch(`${url}/api/bench/sums?at=${today}T09:00`)).json() as BenchSums
+  if (onBench + over > 0) return false
   await post(`${url}/api/shop`, JSON.stringify({ changes: asChanges(JSON.parse(read('shop')) as Shop) }), 'POST')
   for (const name of PIECES) await post(`${url}/api/pieces/import`, movedTo(read(name), today), 'POST')
   return true

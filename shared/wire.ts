@@ -23,7 +23,7 @@ export const EntriesBody = z.strictObject({ seenVersion: z.number().int().min(0)
  */
 export interface StoredPiece { readonly piece: Piece, readonly base: Snapshot, readonly closed: number, readonly version: number, readonly log: readonly Entry[] }
 
-/** One of `GET /api/pieces`. */
+/** One of `GET /api/sets/:id`. */
 export interface ListedPiece { readonly piece: Piece, readonly version: number }
 
 /** 200: the entries are on the disk. */

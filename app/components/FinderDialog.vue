@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { spokenJoint } from '#core/condition/survey'
 import { spokenFault } from '#core/piece/faults'
-import type { Piece } from '#core/piece/schema'
+import { refDebounced } from '@vueuse/core'
 import { memberWords } from '#core/piece/sets'
 import { partName } from '#core/piece/names'
+import type { BenchRow } from '#shared/bench'
+import { useKeeping } from '~/composables/useQueue'
 
 const open = defineModel<boolean>('open', { required: true })
 const store = usePiece()
@@ -11,8 +13,15 @@ const selection = useSelection()
 const { piece } = storeToRefs(store)
 const route = useRoute()
 const stand = useStand()
-const pieces = shallowRef<Piece[]>([])
-watch(open, async (yes) => { if (yes) pieces.value = (await listPieces().catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) }, { immediate: true })
+/** Pieces are found on the server, for there may be thousands; with it gone among those this device last had. */
+const term = ref('')
+const asked = refDebounced(term, 150)
+const pieces = shallowRef<readonly BenchRow[]>([])
+watch([open, asked], async ([yes, find]) => {
+  if (!yes) return
+  const found = await benchPage(find.trim() === '' ? {} : { find }).then(p => p.rows, async () => (await useKeeping().bench().catch(() => undefined))?.page.rows ?? [])
+  if (find === asked.value) pieces.value = found
+}, { immediate: true })
 
 interface Found { label: string, onSelect(): void }
 const close = (act: () => unknown) => () => { open.value = false; void act() }
@@ -29,13 +38,13 @@ const groups = computed(() => {
   ]
   return [
     { id: 'joints', label: 'Joints', items: joints }, { id: 'faults', label: 'In the wood', items: faults }, { id: 'parts', label: 'Parts', items: parts }, { id: 'steps', label: 'Steps', items: steps },
-    { id: 'pieces', label: 'Pieces', items: pieces.value.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, onSelect: close(() => navigateTo(stepPath(p.id, 'test'))) })) }, { id: 'actions', label: 'Actions', items: actions },
+    { id: 'pieces', label: 'Pieces', ignoreFilter: asked.value.trim() !== '', items: pieces.value.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, onSelect: close(() => navigateTo(stepPath(p.id, 'test'))) })) }, { id: 'actions', label: 'Actions', items: actions },
   ].filter(g => g.items.length > 0)
 })
 </script>
 
 <template>
   <UModal v-model:open="open" title="Find" description="A piece, a joint or an action">
-    <template #content><UCommandPalette :groups="groups" placeholder="Find a piece, a joint or an action" class="h-96" /></template>
+    <template #content><UCommandPalette v-model:search-term="term" :groups="groups" placeholder="Find a piece, a joint or an action" class="h-96" /></template>
   </UModal>
 </template>

@@ -1,6 +1,6 @@
 import type { Change } from '#shared/wire'
 
-type Listener = { changed(change: Change): void, reached(yes: boolean): void, reading?(valueMm: number): void }
+type Listener = { changed(change: Change): void, reached(yes: boolean): void, reading?(valueMm: number): void, planned?(pieces: readonly string[]): void }
 
 const listeners = new Set<Listener>()
 let source: EventSource | undefined
@@ -10,6 +10,7 @@ function connect(): void {
   source.addEventListener('open', () => { for (const l of listeners) l.reached(true) })
   source.addEventListener('error', () => { for (const l of listeners) l.reached(false) })
   source.addEventListener('reading', (e: MessageEvent<string>) => { const { valueMm } = JSON.parse(e.data) as { valueMm: number }; for (const l of listeners) l.reading?.(valueMm) })
+  source.addEventListener('planned', (e: MessageEvent<string>) => { for (const l of listeners) l.planned?.(JSON.parse(e.data) as string[]) })
   source.addEventListener('changed', (e: MessageEvent<string>) => { for (const l of listeners) l.changed(JSON.parse(e.data) as Change) })
 }
 

@@ -14,8 +14,8 @@ export function useSetCopy(jointId: () => string | undefined) {
     if (!own?.set || !joint) return
     copying.value = true
     try {
-      const { pieces } = await listPieces()
-      const others = pieces.filter(p => p.piece.set?.id === own.set!.id && p.piece.id !== own.id && p.piece.joints.some(j => j.id === joint))
+      const members = await membersOfSet(own.set.id)
+      const others = members.filter(p => p.piece.id !== own.id && p.piece.joints.some(j => j.id === joint))
       for (const { piece: other, version } of others) {
         useQueue().giveBlind(other, version, { do: 'copy-finding', joint, finding: findingOf(own, joint) })
       }

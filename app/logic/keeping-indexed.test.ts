@@ -5,13 +5,14 @@ import { IDBFactory } from 'fake-indexeddb'
 import { openDB } from 'idb'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { newPiece } from '../../tests/fixtures/pieces'
-import { IndexedKeeping, type SmallStorage } from './keeping-indexed'
+import { IndexedKeeping, type KeptBench, type SmallStorage } from './keeping-indexed'
 import type { Waiting } from './rebase'
 
 const waiting = (n: number): Waiting => ({
   entry: { id: `entry-${String(n).padStart(4, '0')}`, at: '2026-03-05T09:00:00Z', by: 'bench', command: { do: 'choose-glue', glue: 'fish' } }, pieceId: 'a', title: 'A', seen: n, order: n,
 })
 const piece = newPiece('stool')
+const bench: KeptBench = { form: 1, page: { rows: [], total: 0, next: null }, sums: { onBench: 1, over: 0, inClamps: 0, steps: ['test'], customers: ['Harbour Hall'], now: [], clampsOut: {} } }
 const stored = { piece, base: { version: 0, piece }, closed: 0, version: 0, log: [] }
 
 const small = new Map<string, string>()
@@ -28,13 +29,15 @@ describe('what a device keeps', () => {
     await one.change({ add: [waiting(1), waiting(2), waiting(3)] })
     await one.change({ remove: ['entry-0001'], hold: [{ waiting: waiting(2), why: 'newer', reason: '', mine: say`J1 ${fitMm(0.2)}`, theirs: [{ by: 'tablet', at: 'x', said: say`J1 apart` }] }] })
     await one.keepState(stored)
-    await one.keepList([{ piece, version: 4 }])
+    await one.keepBench(bench)
+    await one.keepSet('set-1', [{ piece, version: 4 }])
     const two = newKeeping()
     const all = await two.all()
     expect([all.waiting.map(w => w.seen), all.clashes.map(c => c.waiting.seen), all.damaged]).toEqual([[3], [2], 0])
     expect(all.clashes[0]!.mine).toEqual(say`J1 ${fitMm(0.2)}`)
     expect(await two.state(piece.id)).toEqual(stored)
-    expect(await two.list()).toEqual([{ piece, version: 4 }])
+    expect(await two.bench()).toEqual(bench)
+    expect(await two.set('set-1')).toEqual([{ piece, version: 4 }])
     await two.forget(piece.id)
     await two.change({ dismiss: ['entry-0002'] })
     expect([await one.state(piece.id), (await one.all()).clashes]).toEqual([undefined, []])

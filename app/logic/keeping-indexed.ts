@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import type { BenchPage, BenchSums } from '#shared/bench'
 import type { ListedPiece, StoredPiece } from '#shared/wire'
 import { SCHEMA_VERSION } from '#core/piece/version'
 import { asClash, asWaiting } from './kept-schema'
@@ -11,8 +12,8 @@ interface Kept extends DBSchema {
   clashes: { key: string, value: Clash }
   /** Pieces as the server last handed them over, by their ids. */
   states: { key: string, value: StoredPiece }
-  /** The bench as the server last listed it; one row. */
-  list: { key: string, value: readonly ListedPiece[] }
+  /** The bench as the server last listed it, and sets as they were last handed over, by their ids. */
+  list: { key: string, value: unknown }
   /** What this device is called; one row. */
   device: { key: string, value: string }
 }
@@ -22,7 +23,11 @@ const isOfNow = ({ piece }: ListedPiece): boolean => piece.schemaVersion === SCH
 
 const NAME = 'arreglo'
 const VERSION = 1
-const [LIST, DEVICE] = ['list', 'device']
+const [LIST, DEVICE, SET] = ['list', 'device', 'set-']
+
+/** The first page of the bench with what stands beside it. Another form of it is asked for anew. */
+export interface KeptBench { readonly form: typeof BENCH_FORM, readonly page: BenchPage, readonly sums: BenchSums }
+export const BENCH_FORM = 1
 const [TURN, WAITS] = ['arreglo-turn', 'arreglo-waits-']
 
 /** A small storage beside the large one, as `localStorage` is: what it does not take it goes without, and it never throws. */
@@ -90,9 +95,21 @@ export class IndexedKeeping implements Keeping {
 
   async keepState(stored: StoredPiece): Promise<void> { await (await this.open()).put('states', stored, stored.piece.id) }
   async forget(pieceId: string): Promise<void> { await (await this.open()).delete('states', pieceId) }
-  async keepList(pieces: readonly ListedPiece[]): Promise<void> { await (await this.open()).put('list', pieces, LIST) }
-  async list(): Promise<readonly ListedPiece[] | undefined> {
-    const kept = await (await this.open()).get('list', LIST)
+  async keepBench(bench: KeptBench): Promise<void> {
+    await (await this.open()).put('list', bench, LIST)
+  }
+
+  async bench(): Promise<KeptBench | undefined> {
+    const kept = await (await this.open()).get('list', LIST) as KeptBench | undefined
+    return kept?.form === BENCH_FORM ? kept : undefined
+  }
+
+  async keepSet(setId: string, members: readonly ListedPiece[]): Promise<void> {
+    await (await this.open()).put('list', members, SET + setId)
+  }
+
+  async set(setId: string): Promise<readonly ListedPiece[] | undefined> {
+    const kept = await (await this.open()).get('list', SET + setId) as readonly ListedPiece[] | undefined
     return kept?.every(isOfNow) ? kept : undefined
   }
 

@@ -4,10 +4,10 @@ import { phraseText } from '#core/measure/phrase'
 import type { Result } from '#core/measure/result'
 import { dowelAnswer, feetAnswer, forceAnswer, openAnswer, rackAnswer, seatBoreAnswer, shimAnswer, squareAnswer, sightsAnswer, stretcherAnswer, wedgeAnswer, windingAnswer, type Answer } from '#core/quick/answers'
 import { GLUES, type GlueId } from '#core/reference/glues'
-import type { Piece } from '#core/piece/schema'
 import { memberWords } from '#core/piece/sets'
 import { newId, wallNow } from '~/composables/useDevice'
-import { useQueue } from '~/composables/useQueue'
+import type { BenchRow } from '#shared/bench'
+import { useKeeping, useQueue } from '~/composables/useQueue'
 
 useHead({ title: 'Quick answers · Arreglo' })
 const shop = useShop()
@@ -107,15 +107,15 @@ function work(q: Question): Answered {
 }
 const answers = computed(() => Object.fromEntries(QUESTIONS.map(q => [q.id, work(q)])))
 
-const pieces = shallowRef<Piece[]>([])
-onMounted(async () => { pieces.value = (await listPieces().catch(() => ({ pieces: [] }))).pieces.map(p => p.piece) })
+const pieces = shallowRef<readonly BenchRow[]>([])
+onMounted(async () => { pieces.value = await benchPage().then(p => p.rows, async () => (await useKeeping().bench().catch(() => undefined))?.page.rows ?? []) })
 const kept = reactive<Record<string, string>>({})
 function keepTo(q: Question, id: string): void {
   const piece = pieces.value.find(p => p.id === id)
   if (piece) keep(q, piece)
 }
 /** Keeps the answer to a piece as a note in its record, by one press. */
-function keep(q: Question, piece: Piece): void {
+function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
   const { answer } = answers.value[q.id]!
   if (!answer) return
   const asked = q.fields.map(f => `${f.label.toLowerCase()} ${typed[keyOf(q, f)] ?? f.usual}`).join(', ')

@@ -52,8 +52,20 @@ export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view
   return {
     camera, faces, floor: floorGrid(floorBox ?? box, camera),
     spots: joints.map(j => ({ joint: j.id, at: camera.project(j.at), towards: camera.project(add(j.at, scale(j.withdraw, -LEADER_MM))) })),
-    box: { minX: Math.min(...points.map(p => p.x)), minY: Math.min(...points.map(p => p.y)), maxX: Math.max(...points.map(p => p.x)), maxY: Math.max(...points.map(p => p.y)) },
+    box: boxOf(points),
   }
+}
+
+/** The least box round points; one by one, for a large file has more of them than a call takes. */
+function boxOf(points: readonly Point[]): Drawing['box'] {
+  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
+  for (const { x, y } of points) {
+    box.minX = Math.min(box.minX, x)
+    box.minY = Math.min(box.minY, y)
+    box.maxX = Math.max(box.maxX, x)
+    box.maxY = Math.max(box.maxY, y)
+  }
+  return box
 }
 
 interface Facet { readonly corners: readonly Vec[], readonly normal: Vec, readonly cap: boolean, smoothBefore: boolean, smoothAfter: boolean }

@@ -2,6 +2,7 @@ export { drawPiece, LIGHT, type Drawing, type Face, type JointSpot } from './dra
 export { cameraFor, VIEWS, type Camera, type Point, type View, type ViewName } from './camera'
 export { explodedOffsets, movedPiece, offsetsOfMoves } from './explode'
 export { markFault, markFaults, sharePointedAt, type FaultMark } from './fault-marks'
+export { smallPicture, SMALL_SIDE, type SmallPicture } from './small'
 export { drawAsFound } from './as-found'
 export { pegsOf, type Peg } from './pegs'
 export { drawingSvg, type SvgFault, type SvgMark } from './svg'

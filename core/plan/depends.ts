@@ -8,10 +8,15 @@ import type { Shop } from '../reference/shop-settings'
 export function planFacts(piece: Piece, shop: Shop): object {
   const { id, shape, parts, joints, findings, holds, faults, bracing, dryFit, dryClose, trueReadings, choices, after, outcome, events, intake } = piece
   const { age, worth, finish, upholstery, service, school, place } = intake
-  const { hands, opensMin, closesMin, daysOff, roundsLeftOut, climate, rooms, rack, shelf, bitsMm, prices, store } = shop
   const asked = { age, worth, finish, upholstery, service, school, place }
   return {
     piece: { id, family: shape.family, parts, joints, findings, holds, faults, bracing, dryFit, dryClose, trueReadings, choices, after, outcome, events, intake: asked },
-    shop: { school: shop.school, hands, opensMin, closesMin, daysOff, roundsLeftOut, climate, rooms, rack, shelf, bitsMm, prices, store },
+    shop: shopFacts(shop),
   }
+}
+
+/** What every plan is made from of the shop. */
+export function shopFacts(shop: Shop): object {
+  const { school, hands, opensMin, closesMin, daysOff, roundsLeftOut, climate, rooms, rack, shelf, bitsMm, prices, store } = shop
+  return { school, hands, opensMin, closesMin, daysOff, roundsLeftOut, climate, rooms, rack, shelf, bitsMm, prices, store }
 }

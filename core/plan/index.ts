@@ -1,4 +1,4 @@
-export { planFacts } from './depends'
+export { planFacts, shopFacts } from './depends'
 export { troubleName } from './trouble-words'
 export { clampWords, glueNames, lineName, openInStage, stageLines } from './line-words'
 export { woodWork } from './wood'

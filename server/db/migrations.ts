@@ -1,6 +1,8 @@
 import type { Kysely, Migration } from 'kysely'
 import { upToDate } from '#core/piece/older-versions'
 import { broughtUp } from '#core/piece/put-right'
+import type { Piece } from '#core/piece/schema'
+import { summaryOf } from '../bench/summary'
 import type { Tables } from './tables'
 
 /** Applied in the order of their names at every start; never edited once landed. */
@@ -65,6 +67,45 @@ export const MIGRATIONS: Record<string, Migration> = {
       await bringUpPieces(db as Kysely<Tables>)
     },
   },
+  /** What lists show of a piece, so that no list reads its document. */
+  '0005-summaries': {
+    async up(db: Kysely<unknown>) {
+      await db.schema.createTable('summary')
+        .addColumn('pieceId', 'text', c => c.primaryKey().references('piece.id').onDelete('cascade'))
+        .addColumn('title', 'text', c => c.notNull())
+        .addColumn('customer', 'text', c => c.notNull())
+        .addColumn('due', 'text')
+        .addColumn('takenInAt', 'text', c => c.notNull())
+        .addColumn('setId', 'text')
+        .addColumn('set', 'text')
+        .addColumn('isOver', 'integer', c => c.notNull())
+        .addColumn('words', 'text', c => c.notNull())
+        .execute()
+      await db.schema.createIndex('summary_order').on('summary').columns(['isOver', 'takenInAt', 'pieceId']).execute()
+      await db.schema.createIndex('summary_set').on('summary').column('setId').execute()
+      await db.schema.createIndex('summary_customer').on('summary').column('customer').execute()
+      await db.schema.createTable('outlook')
+        .addColumn('pieceId', 'text', c => c.primaryKey().references('piece.id').onDelete('cascade'))
+        .addColumn('pieceVersion', 'integer', c => c.notNull())
+        .addColumn('madeWith', 'text', c => c.notNull())
+        .addColumn('goodUntilMin', 'integer')
+        .addColumn('step', 'text', c => c.notNull())
+        .addColumn('waitsUntilMin', 'integer')
+        .addColumn('inClampsUntilMin', 'integer')
+        .addColumn('outlook', 'text', c => c.notNull())
+        .addColumn('picture', 'text', c => c.notNull())
+        .execute()
+      await summariseAll(db as Kysely<Tables>)
+    },
+  },
+}
+
+/** A summary for every piece there is; one by one, for all documents together are more than memory should hold. */
+async function summariseAll(db: Kysely<Tables>): Promise<void> {
+  for (const { id } of await db.selectFrom('piece').select('id').execute()) {
+    const { document } = await db.selectFrom('piece').select('document').where('id', '=', id).executeTakeFirstOrThrow()
+    await db.insertInto('summary').values(summaryOf(JSON.parse(document) as Piece)).execute()
+  }
 }
 
 /** Every piece with its log as this version would have kept it; see `broughtUp` for what becomes of a past that cannot be. */

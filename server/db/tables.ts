@@ -24,4 +24,41 @@ export interface SettingTable { key: Kept, value: string }
 /** A picture as it is shown, upright and without what the camera wrote about place and owner, and a small one for lists. */
 export interface PhotoTable { id: Kept, pieceId: Kept, image: Buffer, thumbnail: Buffer }
 
-export interface Tables { piece: PieceTable, entry: EntryTable, snapshot: SnapshotTable, erased: ErasedTable, setting: SettingTable, photo: PhotoTable }
+/** What lists find a piece by, kept with each write of it. `isOver` is 1 for one that went home. */
+export interface SummaryTable {
+  pieceId: Kept
+  title: string
+  customer: string
+  due: string | null
+  takenInAt: string
+  setId: string | null
+  /** Which of how many, as JSON; null for a piece that stands alone. */
+  set: string | null
+  isOver: number
+  /** Everything it is found by, in lower case. */
+  words: string
+}
+
+/** What a piece's plan says of it, as last worked out: from which version of it, and from which shop by which program. */
+export interface OutlookTable {
+  pieceId: Kept
+  pieceVersion: number
+  madeWith: string
+  goodUntilMin: number | null
+  step: string
+  waitsUntilMin: number | null
+  inClampsUntilMin: number | null
+  outlook: string
+  picture: string
+}
+
+export interface Tables {
+  piece: PieceTable
+  entry: EntryTable
+  snapshot: SnapshotTable
+  erased: ErasedTable
+  setting: SettingTable
+  photo: PhotoTable
+  summary: SummaryTable
+  outlook: OutlookTable
+}

@@ -5,6 +5,7 @@ import { appendEntries, historyOf, MARK_EVERY, MARK_EVERY_OLD, MARKS_KEPT_CLOSE,
 import type { Piece, SetOf } from '#core/piece/schema'
 import { anotherMember, memberWords, passedOn } from '#core/piece/sets'
 import type { Change, StoredPiece } from '#shared/wire'
+import { keepSummary } from '../bench/summary'
 import { useDatabase } from '../db/database'
 import type { Tables } from '../db/tables'
 
@@ -17,9 +18,12 @@ export type Given
     | { readonly kind: 'clash', readonly stored: StoredPiece }
     | { readonly kind: 'refused', readonly entry: string, readonly issues: readonly Issue[], readonly stored: StoredPiece }
 
-export async function listPieces(): Promise<{ piece: Piece, version: number }[]> {
-  const rows = await useDatabase().selectFrom('piece').select(['document', 'version']).orderBy('takenInAt').orderBy('id').execute()
-  return rows.map(r => ({ piece: JSON.parse(r.document) as Piece, version: r.version }))
+/** A set's members whole, in their order; none where there is no such set. */
+export async function membersOf(setId: string): Promise<{ piece: Piece, version: number }[]> {
+  const rows = await useDatabase().selectFrom('piece').innerJoin('summary', 'summary.pieceId', 'piece.id')
+    .select(['document', 'version']).where('setId', '=', setId).execute()
+  const members = rows.map(r => ({ piece: JSON.parse(r.document) as Piece, version: r.version }))
+  return members.sort((a, b) => a.piece.set!.member - b.piece.set!.member)
 }
 
 /** A piece with a base near its end, or with the oldest there is. */
@@ -57,10 +61,10 @@ function handedOver({ base, log, piece, marks }: History): StoredPiece {
 }
 
 /** Keeps a new piece. False if one of that id is there already, or was and is erased. */
-export async function createPiece(piece: Piece): Promise<boolean> {
-  const erased = await useDatabase().selectFrom('erased').select('id').where('id', '=', piece.id).executeTakeFirst()
-  return erased === undefined && insert(useDatabase(), piece)
-}
+export const createPiece = (piece: Piece): Promise<boolean> => useDatabase().transaction().execute(async (trx) => {
+  const erased = await trx.selectFrom('erased').select('id').where('id', '=', piece.id).executeTakeFirst()
+  return erased === undefined && insert(trx, piece)
+})
 
 async function insert(db: Kysely<Tables>, piece: Piece): Promise<boolean> {
   const json = JSON.stringify(piece)
@@ -74,7 +78,9 @@ async function insert(db: Kysely<Tables>, piece: Piece): Promise<boolean> {
       changedAt: new Date().toISOString(),
     })
     .onConflict(c => c.column('id').doNothing()).executeTakeFirst()
-  return Number(done.numInsertedOrUpdatedRows ?? 0) > 0
+  const isNew = Number(done.numInsertedOrUpdatedRows ?? 0) > 0
+  if (isNew) await keepSummary(db, piece)
+  return isNew
 }
 
 /** Erases a piece with its log and pictures; that it was here is kept, so that nobody's late entries make it anew. */
@@ -168,6 +174,7 @@ async function save(trx: Transaction<Tables>, before: History, after: History): 
   await trx.insertInto('entry').values(fresh).execute()
   await trx.updateTable('piece').set({ document: JSON.stringify(after.piece), version: after.log.length, changedAt: new Date().toISOString() }).where('id', '=', id).execute()
   await saveMarks(trx, before, after)
+  await keepSummary(trx, after.piece)
 }
 
 /** Documents on the way that an undo has made wrong go, new ones come, and of those far back only some stay. */
@@ -189,9 +196,9 @@ async function saveMarks(trx: Transaction<Tables>, before: History, after: Histo
 
 async function otherMembers(trx: Transaction<Tables>, piece: Piece): Promise<History[]> {
   if (!piece.set) return []
-  const rows = await trx.selectFrom('piece').select('id').where(sql<string>`json_extract(document, '$.set.id')`, '=', piece.set.id).where('id', '!=', piece.id).execute()
+  const rows = await trx.selectFrom('summary').select('pieceId').where('setId', '=', piece.set.id).where('pieceId', '!=', piece.id).execute()
   const found: History[] = []
-  for (const row of rows) found.push(await load(trx, row.id) as History)
+  for (const row of rows) found.push(await load(trx, row.pieceId) as History)
   return found
 }
 

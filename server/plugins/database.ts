@@ -1,6 +1,8 @@
+import { endBackground, useBackground } from '../bench/use-background'
 import { copyOfTheDay } from '../db/backup'
 import { closeDatabase, dataFolder, migrate, takeDataFolder } from '../db/database'
 import { sentenceFor } from '../db/open-errors'
+import { whenTold } from '../live/hub'
 
 /** How often it is looked whether a day's copy is due, milliseconds. */
 const LOOK_EVERY_MS = 3_600_000
@@ -14,12 +16,27 @@ export default defineNitroPlugin((nitro) => {
   })
   const copies = setInterval(keepCopy, LOOK_EVERY_MS).unref()
   void ready.then(keepCopy)
+  void ready.then(planInBackground)
   nitro.hooks.hook('request', async () => { await ready })
   nitro.hooks.hook('close', async () => {
     clearInterval(copies)
+    clearInterval(looks)
+    await endBackground()
     await closeDatabase()
   })
 })
+
+/** What runs out by the clock is looked for so often, milliseconds. */
+const LOOK_FOR_STALE_MS = 60_000
+let looks: NodeJS.Timeout | undefined
+
+/** Plans for lists are worked out at every change, and when the clock has made one stale. */
+function planInBackground(): void {
+  const background = useBackground()
+  whenTold(() => background.wake())
+  looks = setInterval(() => background.wake(), LOOK_FOR_STALE_MS).unref()
+  background.wake()
+}
 
 async function open(): Promise<void> {
   // While the program is worked on it is started anew before the one before has ended.

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { test as base, expect, type Page } from '@playwright/test'
 import { loadDemo } from '../../demo/load'
 import type { Piece } from '../../core/piece/schema'
+import type { BenchPage } from '../../shared/bench'
 
 /** How every browser of the tests is started: without a word to anybody else. */
 export const BROWSER_ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run']
@@ -53,7 +54,12 @@ export class Workshop {
   get files(): string[] { return readdirSync(this.folder) }
 
   withDemo(today = new Date().toISOString().slice(0, 10)): Promise<boolean> { return loadDemo(this.url, today) }
-  async pieces(): Promise<Piece[]> { return ((await (await fetch(`${this.url}/api/pieces`)).json()) as { pieces: { piece: Piece }[] }).pieces.map(p => p.piece) }
+  /** Every piece on the bench, whole. */
+  async pieces(): Promise<Piece[]> {
+    const { rows } = await (await fetch(`${this.url}/api/bench?at=2026-03-05T09:00`)).json() as BenchPage
+    return await Promise.all(rows.map(async r => (await this.piece(r.id)).piece))
+  }
+
   async piece(id: string): Promise<{ piece: Piece, version: number, log: { id: string }[] }> { return await (await fetch(`${this.url}/api/pieces/${id}`)).json() as { piece: Piece, version: number, log: { id: string }[] } }
   send(path: string, body: unknown, method = 'POST'): Promise<Response> { return fetch(this.url + path, { method, headers: { 'content-type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) }) }
 }

@@ -17,14 +17,13 @@ useHead({ title: 'A set · Arreglo' })
 
 async function load(): Promise<void> {
   try {
-    const { pieces } = await listPieces()
-    members.value = pieces.map(p => p.piece).filter(p => p.set?.id === route.params.id).sort((a, b) => a.set!.member - b.set!.member)
+    members.value = (await membersOfSet(String(route.params.id))).map(m => m.piece)
     error.value = ''
   }
   catch (e) { error.value = errorsOf(e)[''] ?? 'The set cannot be read.' }
 }
 void load()
-const stop = listenLive({ changed: () => void load(), reached: () => {} })
+const stop = listenLive({ changed: c => (members.value?.some(m => m.id === c.piece) ? void load() : undefined), reached: () => {} })
 onScopeDispose(stop)
 const first = computed(() => members.value?.[0])
 const rows = computed(() => (first.value?.joints ?? []).filter(j => !onlyLoose.value || members.value!.some(m => isFaulty(findingOf(m, j.id).state))))

@@ -1,3 +1,0 @@
-import { listPieces } from '../../pieces/store'
-
-export default defineEventHandler(async () => ({ pieces: await listPieces() }))

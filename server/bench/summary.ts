@@ -1,0 +1,25 @@
+import type { Insertable, Kysely } from 'kysely'
+import type { Piece } from '#core/piece/schema'
+import type { SummaryTable, Tables } from '../db/tables'
+
+/** What lists find a piece by, out of its document alone: nothing of it is worked out. */
+export function summaryOf(piece: Piece): Insertable<SummaryTable> {
+  const { id, title, intake, takenInAt, set, events } = piece
+  return {
+    pieceId: id,
+    title,
+    customer: intake.customer,
+    due: intake.due,
+    takenInAt,
+    setId: set?.id ?? null,
+    set: set ? JSON.stringify(set) : null,
+    isOver: events.some(e => e.kind === 'returned') ? 1 : 0,
+    words: `${title} ${intake.customer} ${id}`.toLowerCase(),
+  }
+}
+
+/** Keeps it, in the step that keeps the piece. */
+export async function keepSummary(db: Kysely<Tables>, piece: Piece): Promise<void> {
+  const { pieceId, ...changed } = summaryOf(piece)
+  await db.insertInto('summary').values({ pieceId, ...changed }).onConflict(c => c.column('pieceId').doUpdateSet(changed)).execute()
+}

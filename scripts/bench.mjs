@@ -16,11 +16,16 @@ const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sort
 const LEFT_OUT = new Set(['join-set', 'keep-note', 'log-event', 'edit-frame'])
 const ms = x => `${x.toFixed(1)} ms`
 
-await benchFamilies()
-await benchPlanning()
-await benchGrowth()
-await benchHistory()
-await benchBrowser()
+// `npm run bench -- --pieces 10000` measures a workshop of so many, and nothing else.
+const many = Number(process.argv[process.argv.indexOf('--pieces') + 1])
+if (process.argv.includes('--pieces')) await (await import('./bench-many.mjs')).benchMany(many, load, row)
+else {
+  await benchFamilies()
+  await benchPlanning()
+  await benchGrowth()
+  await benchHistory()
+  await benchBrowser()
+}
 console.table(Object.fromEntries(rows.map(r => [r.what, { figure: r.figure, wanted: r.wanted }])))
 
 /** Each family from its measurements, as it is done at every key of a measurement, and its drawing. */

@@ -2,7 +2,6 @@ import { formatWallTime } from '#core/measure/wall-time'
 import { readShop } from '../pieces/shop-settings'
 import { keepOutlook, leftKey, madeWith, nextToPlan, type ToPlan } from './outlooks'
 import type { Made, PlanRequest } from './planning'
-import { wallMinNow } from './wall-clock'
 
 /** As many as stand on a few screens: those before are planned when it is their turn. */
 const MOST_WANTED = 200
@@ -10,6 +9,8 @@ const MOST_WANTED = 200
 interface Needs {
   readonly program: string
   plan(request: PlanRequest): Promise<Made>
+  /** The workshop's wall clock, minutes. */
+  nowMin(): number
   /** What was worked out anew. */
   tell(pieceId: string): void
 }
@@ -60,7 +61,7 @@ export class Background {
 
   private async step(): Promise<boolean> {
     const shop = await readShop()
-    const [made, nowMin] = [madeWith(shop, this.needs.program), wallMinNow()]
+    const [made, nowMin] = [madeWith(shop, this.needs.program), this.needs.nowMin()]
     const piece = await nextToPlan(this.wanted, this.left, made, nowMin)
     if (!piece) return false
     const outlook = await this.needs.plan({ document: piece.document, shop, startAt: formatWallTime(nowMin) }).catch((error: unknown) => this.leave(piece, made, error))

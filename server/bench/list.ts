@@ -14,7 +14,7 @@ const MOST_CUSTOMERS = 500
 /** Pieces without a date come after all with one. */
 const NEVER = '9999'
 
-const joined = () => useDatabase().selectFrom('summary').innerJoin('piece', 'piece.id', 'summary.pieceId').leftJoin('outlook', 'outlook.pieceId', 'summary.pieceId')
+const joined = () => useDatabase().selectFrom('summary').leftJoin('outlook', 'outlook.pieceId', 'summary.pieceId')
 type Joined = ReturnType<typeof joined>
 
 /** One page of the pieces asked for, in the order they came in; `made` tells which outlooks are stale. */
@@ -24,7 +24,7 @@ export async function benchPage(asked: BenchAsked, shop: Shop, made: string): Pr
   const { total } = await wanted.select(eb => eb.fn.countAll<number>().as('total')).executeTakeFirstOrThrow()
   const rows = await after(wanted, asked.after)
     .select([
-      'summary.pieceId as id', 'piece.version', 'title', 'set', 'customer', 'due', 'isOver', 'summary.takenInAt', 'outlook.outlook', 'outlook.pieceVersion',
+      'summary.pieceId as id', 'version', 'title', 'set', 'customer', 'due', 'isOver', 'summary.takenInAt', 'outlook.outlook', 'outlook.pieceVersion',
       isStale(made, nowMin).as('isStale'),
     ])
     .orderBy('summary.takenInAt').orderBy('summary.pieceId').limit((asked.only ? MOST_NAMED : PAGE_ROWS) + 1).execute()
@@ -127,12 +127,16 @@ export async function benchSums(nowMin: number): Promise<BenchSums> {
 
 /** What hands can do before what waits, then by the date it is due, then by when it came in. */
 async function toDo(nowMin: number): Promise<BenchTodo[]> {
-  const rows = await joined()
-    .select(['summary.pieceId as id', 'title', 'set', sql<string>`json_extract(outlook.outlook, '$.next')`.as('next')])
-    .where('isOver', '=', 0).where('outlook.outlook', 'is not', null)
+  const first = await joined().select('summary.pieceId')
+    .where('isOver', '=', 0).where('outlook.step', 'is not', null)
     .orderBy(sql`coalesce(outlook.waitsUntilMin, 0) > ${nowMin}`).orderBy(sql`coalesce(due, ${NEVER})`).orderBy('summary.takenInAt').orderBy('summary.pieceId')
     .limit(MOST_TODO).execute()
-  return rows.map(r => ({
+  const ids = first.map(r => r.pieceId)
+  // The outlooks themselves are read for these few only.
+  const rows = await joined()
+    .select(['summary.pieceId as id', 'title', 'set', sql<string>`json_extract(outlook.outlook, '$.next')`.as('next')])
+    .where('summary.pieceId', 'in', ids).execute()
+  return rows.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id)).map(r => ({
     id: r.id,
     title: r.title,
     set: r.set === null ? null : JSON.parse(r.set) as SetOf,

@@ -11,10 +11,10 @@ export const madeWith = (shop: Shop, program: string): string =>
 
 /**
  * Whether what is kept is of another version of the piece, was made with something else, or has run out; also where there is
- * none. For a query that joins the tables piece, summary and outlook.
+ * none. For a query that joins the tables summary and outlook.
  */
 export const isStale = (made: string, nowMin: number): RawBuilder<boolean> => sql<boolean>`(
-  outlook.pieceVersion is null or outlook.pieceVersion <> piece.version
+  outlook.pieceVersion is null or outlook.pieceVersion <> summary.version
   or (summary.isOver = 0 and outlook.madeWith <> ${made}) or outlook.goodUntilMin <= ${nowMin}
 )`
 
@@ -25,10 +25,10 @@ export interface ToPlan { readonly id: string, readonly version: number, readonl
  * first; null if there is none. `left` are those that could not be planned, by id and version.
  */
 export async function nextToPlan(wanted: readonly string[], left: ReadonlySet<string>, made: string, nowMin: number): Promise<ToPlan | null> {
-  const stale = () => useDatabase().selectFrom('piece').innerJoin('summary', 'summary.pieceId', 'piece.id').leftJoin('outlook', 'outlook.pieceId', 'piece.id')
-    .select(['piece.id', 'version']).where(isStale(made, nowMin))
+  const stale = () => useDatabase().selectFrom('summary').leftJoin('outlook', 'outlook.pieceId', 'summary.pieceId')
+    .select(['summary.pieceId as id', 'version']).where(isStale(made, nowMin))
   const isLeft = ({ id, version }: { id: string, version: number }) => left.has(leftKey(id, version, made))
-  const near = wanted.length === 0 ? [] : await stale().where('piece.id', 'in', wanted).execute()
+  const near = wanted.length === 0 ? [] : await stale().where('summary.pieceId', 'in', wanted).execute()
   const found = wanted.map(id => near.find(r => r.id === id)).find(r => r !== undefined && !isLeft(r))
     ?? (await stale().where('isOver', '=', 0).orderBy('summary.takenInAt', 'desc').limit(left.size + 1).execute()).find(r => !isLeft(r))
   if (!found) return null

@@ -2,6 +2,8 @@ import { tellPlanned } from '../live/hub'
 import { Background } from './background'
 import { madeWith } from './outlooks'
 import { PlanningThread } from './planning-thread'
+import { forgetSums } from './sums'
+import { wallMinNow } from './wall-clock'
 import type { Shop } from '#core/reference/shop-settings'
 
 let background: Background | undefined
@@ -18,8 +20,13 @@ export function useBackground(): Background {
   // Beside the server's own entry, wherever that was copied to.
   thread ??= new PlanningThread(new URL('./planning-worker.mjs', import.meta.url))
   const planner = thread
-  background ??= new Background({ program: program(), plan: request => planner.plan(request), tell: tellPlanned })
+  background ??= new Background({ program: program(), plan: request => planner.plan(request), nowMin: wallMinNow, tell: planned })
   return background
+}
+
+function planned(pieceId: string): void {
+  forgetSums()
+  tellPlanned(pieceId)
 }
 
 /** Ends it with the server. */

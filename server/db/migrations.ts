@@ -72,6 +72,7 @@ export const MIGRATIONS: Record<string, Migration> = {
     async up(db: Kysely<unknown>) {
       await db.schema.createTable('summary')
         .addColumn('pieceId', 'text', c => c.primaryKey().references('piece.id').onDelete('cascade'))
+        .addColumn('version', 'integer', c => c.notNull())
         .addColumn('title', 'text', c => c.notNull())
         .addColumn('customer', 'text', c => c.notNull())
         .addColumn('due', 'text')
@@ -95,6 +96,10 @@ export const MIGRATIONS: Record<string, Migration> = {
         .addColumn('outlook', 'text', c => c.notNull())
         .addColumn('picture', 'text', c => c.notNull())
         .execute()
+      // All that lists choose and count by, so that none reads the outlooks themselves.
+      await db.schema.createIndex('outlook_state').on('outlook')
+        .columns(['pieceId', 'step', 'waitsUntilMin', 'inClampsUntilMin', 'pieceVersion', 'madeWith', 'goodUntilMin']).execute()
+      await db.schema.createIndex('outlook_clamps').on('outlook').column('inClampsUntilMin').execute()
       await summariseAll(db as Kysely<Tables>)
     },
   },
@@ -103,8 +108,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 /** A summary for every piece there is; one by one, for all documents together are more than memory should hold. */
 async function summariseAll(db: Kysely<Tables>): Promise<void> {
   for (const { id } of await db.selectFrom('piece').select('id').execute()) {
-    const { document } = await db.selectFrom('piece').select('document').where('id', '=', id).executeTakeFirstOrThrow()
-    await db.insertInto('summary').values(summaryOf(JSON.parse(document) as Piece)).execute()
+    const { document, version } = await db.selectFrom('piece').select(['document', 'version']).where('id', '=', id).executeTakeFirstOrThrow()
+    await db.insertInto('summary').values(summaryOf(JSON.parse(document) as Piece, version)).execute()
   }
 }
 

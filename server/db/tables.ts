@@ -27,6 +27,8 @@ export interface PhotoTable { id: Kept, pieceId: Kept, image: Buffer, thumbnail:
 /** What lists find a piece by, kept with each write of it. `isOver` is 1 for one that went home. */
 export interface SummaryTable {
   pieceId: Kept
+  /** The piece's own, once more: there it lies behind two documents. */
+  version: number
   title: string
   customer: string
   due: string | null

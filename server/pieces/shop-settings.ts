@@ -7,8 +7,19 @@ import { useDatabase } from '../db/database'
 
 const KEY = 'shop'
 
+/** As last read or told, by the connection it was read through: every list asks for it. */
+const known = new WeakMap<object, Shop>()
+
 /** The shop's settings, or the usual ones until somebody saves their own. */
 export async function readShop(): Promise<Shop> {
+  const db = useDatabase()
+  const read = known.get(db) ?? await readKept()
+  // What was told while it was read is newer.
+  if (!known.has(db)) known.set(db, read)
+  return known.get(db) ?? read
+}
+
+async function readKept(): Promise<Shop> {
   const row = await useDatabase().selectFrom('setting').select('value').where('key', '=', KEY).executeTakeFirst()
   return row ? asShop(JSON.parse(row.value)) : USUAL_SHOP
 }
@@ -21,7 +32,13 @@ function asShop(kept: unknown): Shop {
 }
 
 /** Changes the shop, all or nothing. */
-export const tellShop = (changes: readonly ShopChange[]): Promise<Result<Shop>> => useDatabase().transaction().execute(async (trx) => {
+export async function tellShop(changes: readonly ShopChange[]): Promise<Result<Shop>> {
+  const told = await tell(changes)
+  if (told.ok) known.set(useDatabase(), told.value)
+  return told
+}
+
+const tell = (changes: readonly ShopChange[]): Promise<Result<Shop>> => useDatabase().transaction().execute(async (trx) => {
   const row = await trx.selectFrom('setting').select('value').where('key', '=', KEY).executeTakeFirst()
   let shop = row ? asShop(JSON.parse(row.value)) : USUAL_SHOP
   for (const change of changes) {

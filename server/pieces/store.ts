@@ -21,7 +21,7 @@ export type Given
 /** A set's members whole, in their order; none where there is no such set. */
 export async function membersOf(setId: string): Promise<{ piece: Piece, version: number }[]> {
   const rows = await useDatabase().selectFrom('piece').innerJoin('summary', 'summary.pieceId', 'piece.id')
-    .select(['document', 'version']).where('setId', '=', setId).execute()
+    .select(['document', 'summary.version']).where('setId', '=', setId).execute()
   const members = rows.map(r => ({ piece: JSON.parse(r.document) as Piece, version: r.version }))
   return members.sort((a, b) => a.piece.set!.member - b.piece.set!.member)
 }
@@ -79,7 +79,7 @@ async function insert(db: Kysely<Tables>, piece: Piece): Promise<boolean> {
     })
     .onConflict(c => c.column('id').doNothing()).executeTakeFirst()
   const isNew = Number(done.numInsertedOrUpdatedRows ?? 0) > 0
-  if (isNew) await keepSummary(db, piece)
+  if (isNew) await keepSummary(db, piece, 0)
   return isNew
 }
 
@@ -174,7 +174,7 @@ async function save(trx: Transaction<Tables>, before: History, after: History): 
   await trx.insertInto('entry').values(fresh).execute()
   await trx.updateTable('piece').set({ document: JSON.stringify(after.piece), version: after.log.length, changedAt: new Date().toISOString() }).where('id', '=', id).execute()
   await saveMarks(trx, before, after)
-  await keepSummary(trx, after.piece)
+  await keepSummary(trx, after.piece, after.log.length)
 }
 
 /** Documents on the way that an undo has made wrong go, new ones come, and of those far back only some stay. */

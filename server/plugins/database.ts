@@ -1,3 +1,4 @@
+import { forgetSums } from '../bench/sums'
 import { endBackground, useBackground } from '../bench/use-background'
 import { copyOfTheDay } from '../db/backup'
 import { closeDatabase, dataFolder, migrate, takeDataFolder } from '../db/database'
@@ -33,7 +34,10 @@ let looks: NodeJS.Timeout | undefined
 /** Plans for lists are worked out at every change, and when the clock has made one stale. */
 function planInBackground(): void {
   const background = useBackground()
-  whenTold(() => background.wake())
+  whenTold(() => {
+    forgetSums()
+    background.wake()
+  })
   looks = setInterval(() => background.wake(), LOOK_FOR_STALE_MS).unref()
   background.wake()
 }

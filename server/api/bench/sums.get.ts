@@ -1,6 +1,5 @@
-import { parseWallTime } from '#core/measure/wall-time'
 import { askedOf } from '../../bench/asked'
-import { benchSums } from '../../bench/list'
+import { sumsAt } from '../../bench/sums'
 
 /** What stands over and beside the list; the query holds `at` alone. */
-export default defineEventHandler(event => benchSums(parseWallTime(askedOf(event).at)))
+export default defineEventHandler(event => sumsAt(askedOf(event).at))

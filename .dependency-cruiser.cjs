@@ -13,7 +13,7 @@ module.exports = {
     { name: 'logic-without-screens', severity: 'error', from: { path: '^app/logic', pathNot: '\\.test\\.ts$' }, to: { path: '^app/(?!logic)|/(vue|pinia|nuxt)/' } },
     { name: 'app-not-server', severity: 'error', from: { path: '^app' }, to: { path: '(^|~~/|@@/)(server|cli|demo)/' } },
     { name: 'server-not-app', severity: 'error', from: { path: '^server' }, to: { path: '(^|~~/|@@/)(app|cli|demo)/' } },
-    { name: 'cli-only-core', severity: 'error', comment: 'Copies of the data are made and put back without a server.', from: { path: '^cli', pathNot: '\\.test\\.ts$' }, to: { path: '^(app|server|demo)', pathNot: '^server/db/(backup|open-errors)\\.ts$' } },
+    { name: 'cli-only-core', severity: 'error', comment: 'Copies of the data are made and put back without a server.', from: { path: '^cli', pathNot: '\\.test\\.ts$' }, to: { path: '^(app|server|demo)', pathNot: '^server/(db/(backup|open-errors)|gate/passphrase)\\.ts$' } },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
   ],
   options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: '.nuxt/tsconfig.json' }, exclude: { path: ['\\.nuxt/', '\\.output/'] } },

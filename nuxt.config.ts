@@ -6,12 +6,6 @@ import { build } from 'esbuild'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 
-/** Everything comes from this machine: the browser is told so as well. */
-const CONTENT_POLICY = [
-  'default-src \'self\'', 'base-uri \'none\'', 'object-src \'none\'', 'frame-ancestors \'none\'', 'form-action \'self\'', 'img-src \'self\' data: blob:',
-  'script-src \'self\' \'unsafe-inline\'', 'style-src \'self\' \'unsafe-inline\'', 'connect-src \'self\'', 'worker-src \'self\' blob:', 'font-src \'self\'',
-].join('; ')
-
 /** The sources plans are made with, as one name: plans made with others are made anew. */
 function coreHash(): string {
   const files = readdirSync(core, { recursive: true, encoding: 'utf8' }).filter(f => f.endsWith('.ts') && !f.endsWith('.test.ts')).sort()
@@ -44,7 +38,6 @@ export default defineNuxtConfig({
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error'] } },
   runtimeConfig: { coreHash: coreHash() },
   alias: { '#core': core },
-  routeRules: { '/**': { headers: { 'content-security-policy': CONTENT_POLICY, 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' } } },
   // A page that is being worked on is not thrown away because the server is gone for a moment.
   experimental: { emitRouteChunkError: 'manual', defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-05-01',

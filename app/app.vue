@@ -1,14 +1,24 @@
 <script setup lang="ts">
+import { useDoor } from '~/composables/useDoor'
 import { listenLive } from '~/composables/useLive'
 
 const shop = useShop()
-onMounted(() => shop.load())
-useSync() // what waits on this device is sent from whichever screen is opened
-onScopeDispose(listenLive({ changed: (c) => { if (c.piece === 'shop') void shop.load() }, reached: (yes) => { if (yes) void shop.load() } }))
+/** Before a closed door nothing is asked for: once it is open the page starts anew. */
+const isOutside = useDoor().value?.isOpen === false
+if (!isOutside) {
+  onMounted(() => shop.load())
+  useSync() // what waits on this device is sent from whichever screen is opened
+  onScopeDispose(listenLive({
+    changed: (c) => { if (c.piece === 'shop') void shop.load() },
+    reached: (yes) => { if (yes) void shop.load() },
+  }))
+}
 </script>
 
 <template>
-  <NuxtLayout>
-    <NuxtPage />
-  </NuxtLayout>
+  <UApp>
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+  </UApp>
 </template>

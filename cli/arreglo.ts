@@ -12,7 +12,7 @@ import { together } from '../core/reference/tools'
 import { USUAL_SHOP } from '../core/reference/usual-shop'
 import { stateOf } from '../core/work'
 import { Shop, ShopFields } from '../core/reference/shop-settings'
-import { isKeeping, keep } from './keeping'
+import { isKeeping, keep, setPassphrase } from './keeping'
 import { catalogueText, mendsText } from './mends-text'
 import { listText, nameFor, planText } from './plan-text'
 import { cuttingCsv } from '../core/plan/cutting-csv'
@@ -23,6 +23,7 @@ const USAGE = `Usage: npm run --silent arreglo -- plan FILE [--json] [--start 20
        npm run --silent arreglo -- list FILE [--csv] [--start …] [--shop SHOP.json]
        npm run --silent arreglo -- check FILE
        npm run --silent arreglo -- backup FILE | restore FILE
+       npm run --silent arreglo -- passphrase < FILE
 
 plan   prints what is wrong, the mends, what opens, the stages, clamps and dates
 mends  prints the catalogue of mends; with a file, all that were thought of for each of its troubles
@@ -30,7 +31,8 @@ cut    prints the sheet of a trouble’s chosen mend at 1:1; TROUBLE is its tag 
 list   prints what is cut or bought for the whole piece, rough and finished, and what it comes to
 check  says whether a piece file is whole
 backup  writes the workshop’s data, pictures and logs included, into one file, while a server may be running
-restore puts such a file in the place of what is there, which is kept; the server is ended first`
+restore puts such a file in the place of what is there, which is kept; the server is ended first
+passphrase sets what devices on the workshop’s network are asked for; it is read from the input, one line`
 
 type Verb = 'plan' | 'check' | 'mends' | 'cut' | 'list'
 interface Options {
@@ -190,7 +192,10 @@ if (process.argv[1]?.endsWith('arreglo.ts')) {
   parseWallTime(local)
   const args = process.argv.slice(2)
   const [print, complain] = [(text: string) => console.log(text), (text: string) => console.error(text)]
-  process.exitCode = isKeeping(args)
-    ? await keep(args, resolve(process.env.ARREGLO_DATA ?? '.data'), new Date(), print, complain)
-    : main(args, print, complain, local)
+  const folder = resolve(process.env.ARREGLO_DATA ?? '.data')
+  process.exitCode = args[0] === 'passphrase'
+    ? await setPassphrase(readFileSync(0, 'utf8').split('\n')[0]!, folder, print, complain)
+    : isKeeping(args)
+      ? await keep(args, folder, new Date(), print, complain)
+      : main(args, print, complain, local)
 }

@@ -39,6 +39,9 @@ export interface UnreadableAnswer { readonly issues: readonly Issue[] }
 export const placesNamed = (issues: readonly Issue[]): number[] =>
   [...new Set(issues.flatMap((i) => { const place = /^entries\.(\d+)\b/.exec(i.path)?.[1]; return place === undefined ? [] : [Number(place)] }))]
 
+/** Pieces that were erased, and the copies in the data folder that still hold any of them. */
+export interface ErasedAnswer { readonly pieces: readonly string[], readonly copies: readonly string[] }
+
 /** Told to every open page: this piece is at this version now. `shop` stands for the settings; an erased piece is at -1. */
 export interface Change { readonly piece: string, readonly version: number }
 export const ERASED_VERSION = -1

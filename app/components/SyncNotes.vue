@@ -21,11 +21,15 @@ watch(() => others.value.length > 0, (any) => {
 }, { immediate: true })
 onScopeDispose(() => clearTimeout(timer))
 const { status } = storeToRefs(sync)
-const isShown = computed(() => (isLasting.value && others.value.length > 0) || clashing.value.length > 0 || status.value.notKept > 0 || status.value.damaged > 0)
+/** The server cannot write: its disk is full, or not its own. */
+const NOT_KEPT = 507
+const hasNoRoom = computed(() => [...status.value.denied.values()].includes(NOT_KEPT))
+const isShown = computed(() => hasNoRoom.value || (isLasting.value && others.value.length > 0) || clashing.value.length > 0 || status.value.notKept > 0 || status.value.damaged > 0)
 </script>
 
 <template>
   <div v-if="isShown" class="sync-notes no-print small" role="status" data-testid="sync-notes">
+    <strong v-if="hasNoRoom">The server cannot write: its disk is full or shut. What is entered is kept on this device and sent once there is room.</strong>
     <template v-if="isLasting">
       <span v-for="w in others" :key="w.pieceId">{{ changes(w.count) }} of <NuxtLink :to="stepPath(w.pieceId, 'test')">{{ w.title }}</NuxtLink> {{ w.count === 1 ? 'waits' : 'wait' }} here<template v-if="status.denied.has(w.pieceId)">: the server does not take {{ w.count === 1 ? 'it' : 'them' }} now ({{ status.denied.get(w.pieceId) }})</template>.</span>
     </template>

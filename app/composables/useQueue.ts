@@ -3,7 +3,8 @@ import { asWaiting } from '~/logic/kept-schema'
 import { httpTransport } from '~/logic/transport-http'
 import { Sync } from '~/logic/sync'
 import type { Channel } from '~/logic/ports'
-import { deviceName, newId, smallStorage } from './useDevice'
+import { deviceName, keepOnDevice, newId, readKept, smallStorage } from './useDevice'
+import { heeding } from './useDoor'
 import { listenLive } from './useLive'
 
 let sync: Sync | undefined
@@ -14,13 +15,27 @@ export function useQueue(): Sync {
   if (sync) return sync
   const channel = tabs()
   sync = new Sync({
-    transport: httpTransport((path, init) => fetch(path, init)), keeping, channel, device: deviceName(), tab: newId(), newId,
+    transport: httpTransport((path, init) => fetch(path, init).then(heeding)), keeping, channel, device: deviceName(), tab: newId(), newId,
     clock: { nowMs: () => Date.now(), after: (ms, act) => { const timer = setTimeout(act, ms); return () => clearTimeout(timer) } },
   })
   channel.hear(() => { void sync!.keptChanged() })
-  listenLive({ changed: change => sync!.heard(change), reached: yes => sync!.reachable(yes) })
+  listenLive({
+    changed: change => sync!.heard(change),
+    reached: yes => sync!.reachable(yes),
+    hello: (epoch) => { void beginAnewAfter(epoch) },
+  })
   void takeOverOldQueues().then(() => sync!.start())
   return sync
+}
+
+const EPOCH = 'arreglo-epoch'
+/** A copy was put back on the server: what this device had of its pieces is of another past. What waits here is sent all the same. */
+async function beginAnewAfter(epoch: string): Promise<void> {
+  const before = readKept(EPOCH)
+  keepOnDevice(EPOCH, epoch)
+  if (before === undefined || before === epoch) return
+  await keeping.forgetAll().catch(() => undefined)
+  location.reload()
 }
 
 export const useKeeping = (): IndexedKeeping => keeping

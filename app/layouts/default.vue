@@ -7,6 +7,8 @@ const { piece } = storeToRefs(usePiece())
 const sync = useSync()
 const route = useRoute()
 const colorMode = useColorMode()
+/** What the server answers that cannot write: its disk is full or not its own. */
+const DISK_FULL = 507
 const onPiece = computed(() => route.path.startsWith('/piece/') || route.path.startsWith('/bench/'))
 const dark = computed(() => colorMode.value === 'dark')
 const savedWords = computed(() => {
@@ -15,6 +17,7 @@ const savedWords = computed(() => {
   const { isReady, reach, denied, notKept } = sync.status
   if (!isReady) return ''
   if (reach === 'offline') return waiting > 0 ? `offline, ${notKept > 0 ? `${waiting} in this tab` : `${sync.keptFor(piece.value.id)} kept here`}` : 'offline'
+  if (waiting > 0 && denied.get(piece.value.id) === DISK_FULL) return `${waiting} kept here: the server has no room`
   if (waiting > 0 && denied.has(piece.value.id)) return `${waiting} kept here, not taken yet`
   return waiting > 0 ? 'saving' : 'saved'
 })

@@ -95,6 +95,12 @@ export class IndexedKeeping implements Keeping {
 
   async keepState(stored: StoredPiece): Promise<void> { await (await this.open()).put('states', stored, stored.piece.id) }
   async forget(pieceId: string): Promise<void> { await (await this.open()).delete('states', pieceId) }
+  /** Nothing that the server handed over is true any more. What waits stays. */
+  async forgetAll(): Promise<void> {
+    const db = await this.open()
+    await Promise.all([db.clear('states'), db.clear('list')])
+  }
+
   async keepBench(bench: KeptBench): Promise<void> {
     await (await this.open()).put('list', bench, LIST)
   }

@@ -47,8 +47,10 @@ export const httpTransport = (fetchFrom: Fetch): Transport => ({
   },
 })
 
+/** The server is there and has no room, or may not write. */
+const NOT_KEPT = 507
 /** The server's own faults are like its absence: whatever was sent is sent again later. */
-const unanswered = (status: number): Unanswered => (status >= 500 ? { kind: 'offline' } : { kind: 'denied', status })
+const unanswered = (status: number): Unanswered => (status >= 500 && status !== NOT_KEPT ? { kind: 'offline' } : { kind: 'denied', status })
 
 async function ask(fetchFrom: Fetch, path: string, init: RequestInit = {}): Promise<Response | undefined> {
   try { return await fetchFrom(path, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) }) }

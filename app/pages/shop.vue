@@ -127,6 +127,9 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
     <ShopWoodStore />
     <ShopPriceList />
     <ShopReleaseWays />
+    <ShopWorkshopNetwork />
+    <ShopDataCopies />
+    <ShopEraseCustomer />
     <section aria-labelledby="instruments">
       <h2 id="instruments">Instruments</h2>
       <p>A digital caliper that types like a keyboard goes into the size under the cursor; so does what <NuxtLink to="/caliper" class="key-link">the caliper to try things with</NuxtLink> sends.</p>

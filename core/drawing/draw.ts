@@ -128,27 +128,44 @@ function screenBounds(body: Body, camera: Camera): Bounds {
 
 const overlap = (a: Bounds, b: Bounds): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY
 
+/** More bodies than any real piece is drawn from are put in order by how far they are alone: pairs of them would take minutes. */
+const MOST_IN_PAIRS = 1500
+
 /** Bodies from the back to the front: a topological order of who may cover whom; a knot is cut at the farthest body. */
 function inOrder(bodies: readonly Body[], camera: Camera): Body[] {
-  const bounds = bodies.map(b => screenBounds(b, camera))
-  const behind = bodies.map(() => new Set<number>())
-  for (let i = 0; i < bodies.length; i++) {
-    for (let k = i + 1; k < bodies.length; k++) {
-      if (!overlap(bounds[i]!, bounds[k]!)) continue
-      if (isBehind(bodies[i]!, bodies[k]!, camera)) behind[k]!.add(i)
-      else behind[i]!.add(k)
-    }
-  }
   const depth = bodies.map(b => b.corners.reduce((sum, c) => sum + camera.depthMm(c), 0) / b.corners.length)
+  if (bodies.length > MOST_IN_PAIRS) return bodies.map((_, i) => i).sort((a, b) => depth[b]! - depth[a]! || a - b).map(i => bodies[i]!)
+  const { before, waitsFor } = coverings(bodies, camera)
   const left = new Set(bodies.map((_, i) => i))
   const order: Body[] = []
   while (left.size > 0) {
-    const free = [...left].filter(i => ![...behind[i]!].some(b => left.has(b)))
-    const next = (free.length > 0 ? free : [...left]).reduce((far, i) => (depth[i]! > depth[far]! ? i : far))
+    let [free, any] = [-1, -1]
+    for (const i of left) {
+      if (any < 0 || depth[i]! > depth[any]!) any = i
+      if (waitsFor[i] === 0 && (free < 0 || depth[i]! > depth[free]!)) free = i
+    }
+    const next = free >= 0 ? free : any
     left.delete(next)
+    for (const covering of before[next]!) waitsFor[covering]!--
     order.push(bodies[next]!)
   }
   return order
+}
+
+/** For every body those that may cover it, and how many it may cover itself. */
+function coverings(bodies: readonly Body[], camera: Camera): { readonly before: readonly (readonly number[])[], readonly waitsFor: number[] } {
+  const bounds = bodies.map(b => screenBounds(b, camera))
+  const before = bodies.map((): number[] => [])
+  const waitsFor = bodies.map(() => 0)
+  for (let i = 0; i < bodies.length; i++) {
+    for (let k = i + 1; k < bodies.length; k++) {
+      if (!overlap(bounds[i]!, bounds[k]!)) continue
+      const [far, near] = isBehind(bodies[i]!, bodies[k]!, camera) ? [i, k] : [k, i]
+      before[far]!.push(near)
+      waitsFor[near]!++
+    }
+  }
+  return { before, waitsFor }
 }
 
 /** Whether `a` lies behind `b`: decided by the facet plane that parts them best. */

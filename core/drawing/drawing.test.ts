@@ -2,10 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyAll, newChair } from '../../tests/fixtures/pieces'
 import { newFault } from '../piece/faults'
+import { LIMITS } from '../piece/limits'
 import { solidsOf } from '../piece/geometry'
 import { cameraFor, type Point } from './camera'
 import { dot, subtract, type Vec } from '../measure/vec'
-import { drawingSvg, drawPiece, explodedOffsets, markFaults, movedPiece, pegsOf, placeTags, VIEWS, WoodMap } from './index'
+import { drawingSvg, drawPiece, explodedOffsets, markFaults, movedPiece, pegsOf, placeTags, SMALL_SIDE, smallPicture, VIEWS, WoodMap } from './index'
 import type { Part } from '../piece/schema'
 
 const block = (id: string, x: number, z: number, height: number): Part => ({
@@ -21,6 +22,33 @@ describe('the drawing', () => {
     const camera = cameraFor({ min: [-100, 0, -100], max: [100, 200, 100] }, VIEWS.front)
     expect(camera.project([50, 100, 0]).x).toBeGreaterThan(0)
     expect(camera.project([0, 150, 0]).y).toBeLessThan(camera.project([0, 50, 0]).y)
+  })
+  it('draws as many parts as a file may hold, each bent as often as may be, and small as well', () => {
+    const bent = (i: number): Part => ({ ...block(`p${i}`, i % 20 * 60, Math.floor(i / 20) * 60, 900), axis: Array.from({ length: 60 }, (_, k) => [i % 20 * 60 + 10 * Math.sin(k), 15 * k, Math.floor(i / 20) * 60] as const) })
+    const parts = Array.from({ length: LIMITS.parts }, (_, i) => bent(i))
+    const { faces, box } = drawPiece(parts, [], VIEWS.bench)
+    expect(new Set(faces.map(f => f.part)).size).toBe(LIMITS.parts)
+    expect(box.maxX - box.minX).toBeGreaterThan(1000)
+    expect(smallPicture({ ...newChair(), parts, joints: [], findings: {} }).faces.length).toBeGreaterThan(1000)
+  })
+  it('a small picture stays within its square, marks what is loose and what is lost, and leaves out no part', () => {
+    const chair = newChair()
+    const [first] = chair.joints
+    const lost = chair.parts.find(p => p.id !== first!.enters && p.id !== first!.receives)!
+    const piece = applyAll(chair, [{ do: 'test-joint', joint: first!.id, state: 'gives' }, { do: 'edit-frame', edit: { do: 'describe-part', part: lost.id, missing: true } }])
+    const picture = smallPicture(piece)
+    const numbers = picture.faces.flatMap(([outline]) => {
+      const [x, y, ...steps] = outline.match(/-?\d+/g)!.map(Number)
+      let [px, py] = [x!, y!]
+      const all = [px, py]
+      for (let i = 0; i < steps.length; i += 2) all.push(px += steps[i]!, py += steps[i + 1]!)
+      return all
+    })
+    expect(Math.min(...numbers)).toBeGreaterThanOrEqual(0)
+    expect(Math.max(...numbers)).toBeLessThanOrEqual(SMALL_SIDE)
+    expect(picture.loose.map(l => l.joint)).toEqual([first!.id])
+    expect(picture.lost).toMatch(/^M\d/)
+    expect(smallPicture(chair).lost).toBe('')
   })
   it('draws what stands in front after what stands behind, from both sides', () => {
     const parts = [block('tall', 0, 0, 300), block('near', 0, 100, 120), block('far', 10, -100, 280)]

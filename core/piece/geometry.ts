@@ -224,9 +224,18 @@ export function grainNear(part: Part, point: Vec): Vec {
   return frameOfSegment(part, best).tangent
 }
 
-/** Smallest and largest coordinate of a set of parts, millimetres. */
+/** Smallest and largest coordinate of a set of parts, millimetres. Point by point: a large file has more than a call takes. */
 export function boundsOf(parts: readonly Part[]): { min: Vec, max: Vec } {
-  const points = parts.flatMap(p => solidsOf(p, 8).flatMap(s => [...s.start, ...s.end]))
-  const pick = (f: (...n: number[]) => number): Vec => [0, 1, 2].map(k => f(...points.map(p => p[k as 0 | 1 | 2]))) as unknown as Vec
-  return { min: pick(Math.min), max: pick(Math.max) }
+  const [min, max]: [[number, number, number], [number, number, number]] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]]
+  for (const part of parts) {
+    for (const { start, end } of solidsOf(part, 8)) {
+      for (const point of [...start, ...end]) {
+        for (const k of [0, 1, 2] as const) {
+          min[k] = Math.min(min[k], point[k])
+          max[k] = Math.max(max[k], point[k])
+        }
+      }
+    }
+  }
+  return { min, max }
 }

@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { ShopChange } from '#core/reference/shop-change'
 import { tell } from '../live/hub'
-import { bodyOf, refusal } from '../pieces/answers'
+import { bodyOf, defineWrite, refusal } from '../pieces/answers'
 import { tellShop } from '../pieces/shop-settings'
 
 const Body = z.strictObject({ changes: z.array(ShopChange).min(1).max(100) })
 
 /** Changes the shop by what was told, not as a whole: two devices do not undo each other's changes. */
-export default defineEventHandler(async (event) => {
+export default defineWrite(async (event) => {
   const { changes } = await bodyOf(event, Body)
   const shop = await tellShop(changes)
   if (!shop.ok) throw refusal(400, shop.issues[0]!.message, shop.issues)

@@ -72,6 +72,7 @@ export class Background {
 
   /** A piece that cannot be planned is not tried again until it or the shop changes. */
   private leave({ id, version }: ToPlan, made: string, error: unknown): null {
+    if (this.isEnded) return null
     console.error(`“${id}” could not be planned for the bench: ${error instanceof Error ? error.message : String(error)}`)
     this.left.add(leftKey(id, version, made))
     return null

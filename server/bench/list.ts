@@ -154,6 +154,14 @@ async function clampsOut(nowMin: number): Promise<Record<string, number>> {
   return out
 }
 
+/** Whose pieces there are, with how many each, those whose name holds some letters. */
+export async function customersFound(find: string): Promise<{ readonly customer: string, readonly pieces: number }[]> {
+  const rows = await useDatabase().selectFrom('summary').select(eb => ['customer', eb.fn.countAll<number>().as('pieces')])
+    .where('customer', '!=', '').where(sql<boolean>`lower(customer) like ${`%${escaped(find.trim().toLowerCase())}%`} escape '\\'`)
+    .groupBy('customer').orderBy('customer').limit(MOST_CUSTOMERS).execute()
+  return rows.map(r => ({ customer: r.customer, pieces: Number(r.pieces) }))
+}
+
 /** A piece's small picture as last worked out, as JSON; nothing where there is none yet. */
 export async function pictureOf(id: string): Promise<string | undefined> {
   return (await useDatabase().selectFrom('outlook').select('picture').where('pieceId', '=', id).executeTakeFirst())?.picture

@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
-import { Kysely, Migrator, SqliteDialect } from 'kysely'
+import { Kysely, Migrator, SqliteDialect, type SqliteDatabase } from 'kysely'
 import { DATABASE_FILE, takeFolder } from './backup'
 import { MIGRATIONS } from './migrations'
 import type { Tables } from './tables'
@@ -53,11 +53,19 @@ export function useDatabase(): Kysely<Tables> {
   sqlite.pragma('journal_mode = WAL')
   sqlite.pragma('synchronous = FULL')
   sqlite.pragma('foreign_keys = ON')
+  // What is erased is written over, not only let go of.
+  sqlite.pragma('secure_delete = ON')
   sqlite.pragma('busy_timeout = 5000')
   checkpoints = checkpointWhenIdle(sqlite)
-  db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) })
+  db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: tellingWhy(sqlite) }) })
   return db
 }
+
+/** A full disk ends a step by itself: taking it back a second time would fail, and hide why. */
+const tellingWhy = (database: Database.Database): SqliteDatabase => ({
+  prepare: statement => database.prepare(statement === 'rollback' && !database.inTransaction ? 'select 1' : statement),
+  close: () => { database.close() },
+})
 
 /** Brings the tables up to date; keeps a copy of a database that is about to be changed. @throws the migration's own error */
 export async function migrate(): Promise<void> {
@@ -71,9 +79,18 @@ export async function migrate(): Promise<void> {
 
 /** Puts everything still in the log into the file and lets go of it. */
 export async function closeDatabase(): Promise<void> {
+  await closeFile()
+  folderLock?.release()
+  folderLock = undefined
+}
+
+/** The folder stays this process's own, while the file in it is changed for another. */
+export async function closeFile(): Promise<void> {
   clearInterval(checkpoints)
   await db?.destroy()
-  folderLock?.release()
   db = sqlite = undefined
-  folderLock = checkpoints = undefined
+  checkpoints = undefined
 }
+
+/** Writes what was erased out of the log as well. */
+export function forgetLog(): void { sqlite?.pragma('wal_checkpoint(TRUNCATE)') }

@@ -103,6 +103,16 @@ export const MIGRATIONS: Record<string, Migration> = {
       await summariseAll(db as Kysely<Tables>)
     },
   },
+  /** Devices on the workshop's network that said the passphrase. */
+  '0006-sessions': {
+    async up(db: Kysely<unknown>) {
+      await db.schema.createTable('session')
+        .addColumn('token', 'text', c => c.primaryKey())
+        .addColumn('madeAt', 'text', c => c.notNull())
+        .addColumn('seenAt', 'text', c => c.notNull())
+        .execute()
+    },
+  },
 }
 
 /** A summary for every piece there is; one by one, for all documents together are more than memory should hold. */

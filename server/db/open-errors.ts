@@ -14,3 +14,12 @@ export function sentenceFor(error: unknown, folder: string): string | null {
   if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC') return `The disk that holds ${folder} is full: what was kept is whole. Make room, then start again.`
   return null
 }
+
+/** Why something could not be kept while the server runs, for who typed it; null for what has nothing to do with the disk. */
+export function diskSentence(error: unknown): string | null {
+  const { code = '' } = (error ?? {}) as { code?: string }
+  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC' || code === 'EDQUOT') return 'The server’s disk is full: nothing of this was kept there. Make room on it.'
+  if (code.startsWith('SQLITE_READONLY') || code === 'EROFS' || code === 'EACCES') return 'The server’s data cannot be written to: nothing of this was kept there.'
+  if (code.startsWith('SQLITE_IOERR') || code === 'EIO') return 'The server’s disk does not take what is written: nothing of this was kept there. Look at the disk before going on.'
+  return null
+}

@@ -54,6 +54,9 @@ export interface OutlookTable {
   picture: string
 }
 
+/** A device that was let in, by a hash of what it shows. */
+export interface SessionTable { token: Kept, madeAt: Kept, seenAt: string }
+
 export interface Tables {
   piece: PieceTable
   entry: EntryTable
@@ -63,4 +66,5 @@ export interface Tables {
   photo: PhotoTable
   summary: SummaryTable
   outlook: OutlookTable
+  session: SessionTable
 }

@@ -3,6 +3,8 @@ import { hostname, networkInterfaces } from 'node:os'
 /** What a browser on this machine calls it. */
 const LOOPBACK: readonly string[] = ['localhost', '127.0.0.1', '::1']
 
+export const isLoopbackName = (name: string | null): boolean => name !== null && LOOPBACK.includes(name)
+
 /**
  * The names under which this server is asked for, lower case and without port: those of this machine, and where it listens to
  * the network its addresses and its own name. `ARREGLO_NAMES` adds others, with commas between them.

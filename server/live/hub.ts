@@ -34,6 +34,11 @@ export function tellPlanned(pieceId: string): void {
   }, TOGETHER_MS)
 }
 
+/** Says something to every page. */
+export function tellAll(event: string, data: object): void {
+  for (const stream of streams) stream.push({ event, data: JSON.stringify(data) }).catch(() => streams.delete(stream))
+}
+
 /** What an instrument on the bench has just measured, for the page that has a field in focus. */
 export function tellReading(valueMm: number): void {
   for (const stream of streams) stream.push({ event: 'reading', data: JSON.stringify({ valueMm }) }).catch(() => streams.delete(stream))

@@ -2,6 +2,7 @@ import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import type { Issue } from '#core/measure/result'
 import { issuesOf } from '#core/piece/file'
+import { diskSentence } from '../db/open-errors'
 import type { Absent } from './store'
 
 /** An error answer that names each field: `data.issues` holds path and message. */
@@ -44,12 +45,31 @@ export async function bytesOf(event: H3Event, most: number, message: string): Pr
   return Buffer.concat(chunks)
 }
 
+/** The body as it comes, for what goes to the disk and is never held whole. @throws 413 once it is larger than `most` */
+export async function* bytesLimited(event: H3Event, most: number): AsyncGenerator<Buffer> {
+  let size = 0
+  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
+    size += chunk.length
+    if (size > most) throw tooMuch(event, 413, 'Larger than any workshop’s data.')
+    yield chunk
+  }
+}
+
 /** The rest is not waited for: the connection ends with the answer. */
 function tooMuch(event: H3Event, statusCode: 413 | 503, message: string) {
   setHeader(event, 'connection', 'close')
   if (statusCode === 503) setHeader(event, 'retry-after', 2)
   return refusal(statusCode, message, [])
 }
+
+/** Answers a write; what the disk would not take is said in one sentence, and nothing of it is kept. */
+export const defineWrite = <T>(answer: (event: H3Event) => Promise<T>) => defineEventHandler(async (event) => {
+  try { return await answer(event) }
+  catch (error) {
+    const sentence = diskSentence(error)
+    throw sentence ? refusal(507, sentence, []) : error
+  }
+})
 
 /** What was found, or 410 for a piece that was erased and 404 for one nobody ever heard of. */
 export function orAbsent<T extends object>(found: T | Absent): T {

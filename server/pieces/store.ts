@@ -6,7 +6,7 @@ import type { Piece, SetOf } from '#core/piece/schema'
 import { anotherMember, memberWords, passedOn } from '#core/piece/sets'
 import type { Change, StoredPiece } from '#shared/wire'
 import { keepSummary } from '../bench/summary'
-import { useDatabase } from '../db/database'
+import { forgetLog, useDatabase } from '../db/database'
 import type { Tables } from '../db/tables'
 
 /** What is known of a piece that is not here: it was erased, or nobody ever heard of it. */
@@ -84,12 +84,29 @@ async function insert(db: Kysely<Tables>, piece: Piece): Promise<boolean> {
 }
 
 /** Erases a piece with its log and pictures; that it was here is kept, so that nobody's late entries make it anew. */
-export const erasePiece = (id: string): Promise<boolean> => useDatabase().transaction().execute(async (trx) => {
+export async function erasePiece(id: string): Promise<boolean> {
+  const gone = await useDatabase().transaction().execute(trx => eraseWithin(trx, id))
+  forgetLog()
+  return gone
+}
+
+async function eraseWithin(trx: Transaction<Tables>, id: string): Promise<boolean> {
   const gone = await trx.deleteFrom('piece').where('id', '=', id).executeTakeFirst()
   if (gone.numDeletedRows === 0n) return false
   await trx.insertInto('erased').values({ id, at: new Date().toISOString() }).onConflict(c => c.column('id').doNothing()).execute()
   return true
-})
+}
+
+/** Erases every piece of a customer; their ids. */
+export async function eraseCustomer(customer: string): Promise<string[]> {
+  const ids = await useDatabase().transaction().execute(async (trx) => {
+    const rows = await trx.selectFrom('summary').select('pieceId').where('customer', '=', customer).execute()
+    for (const { pieceId } of rows) await eraseWithin(trx, pieceId)
+    return rows.map(r => r.pieceId)
+  })
+  forgetLog()
+  return ids
+}
 
 /**
  * Adds entries to a piece's log, all or none, and what they say about all of a set to the other members' logs. Entries

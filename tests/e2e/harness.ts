@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
+import { connect, createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { test as base, expect, type Page } from '@playwright/test'
@@ -19,22 +19,31 @@ const freePort = () => new Promise<number>((resolve) => {
 /** The built server with a data folder of its own, which outlives restarts. */
 export class Workshop {
   private child: ChildProcess | undefined
-  private constructor(readonly url: string, private readonly port: number, private readonly folder: string) {}
+  private constructor(readonly url: string, private readonly port: number, readonly folder: string, private readonly env: Readonly<Record<string, string>>) {}
 
-  static async open(): Promise<Workshop> {
+  /** Opened with what else its server is told; in a folder of its own, or in one that is given. */
+  static async open(env: Readonly<Record<string, string>> = {}, folder = mkdtempSync(join(tmpdir(), 'arreglo-e2e-'))): Promise<Workshop> {
     const port = await freePort()
-    const shop = new Workshop(`http://127.0.0.1:${port}`, port, mkdtempSync(join(tmpdir(), 'arreglo-e2e-')))
+    const shop = new Workshop(`http${env.ARREGLO_CERT ? 's' : ''}://127.0.0.1:${port}`, port, folder, env)
     await shop.start()
     return shop
   }
 
   async start(): Promise<void> {
-    this.child = spawn(process.execPath, [ENTRY], { env: { ...process.env, NITRO_PORT: String(this.port), ARREGLO_DATA: this.folder, ARREGLO_NAMES: 'workshop.test' }, stdio: 'ignore' })
+    this.child = spawn(process.execPath, [ENTRY], { env: { ...process.env, NITRO_PORT: String(this.port), ARREGLO_DATA: this.folder, ARREGLO_NAMES: 'workshop.test', ...this.env }, stdio: 'ignore' })
     for (let i = 0; i < 150; i++) {
-      if (await fetch(`${this.url}/api/health`).then(r => r.ok, () => false)) return
+      if (await this.answers()) return
       await new Promise(r => setTimeout(r, 100))
     }
     throw new Error('The server does not answer.')
+  }
+
+  /** A certificate made for a test is nobody's to check: that something listens is enough. */
+  private answers(): Promise<boolean> {
+    if (!this.env.ARREGLO_CERT) return fetch(`${this.url}/api/health`).then(r => r.ok, () => false)
+    return new Promise((resolve) => {
+      const socket = connect(this.port, '127.0.0.1', () => { socket.destroy(); resolve(true) }).on('error', () => resolve(false))
+    })
   }
 
   /** Ends the server: by default as an operator would, or with SIGKILL as a power cut would. */
@@ -68,9 +77,9 @@ export class Workshop {
 export const test = base.extend<{ workshop: Workshop, strangers: string[] }>({
   // eslint-disable-next-line no-empty-pattern
   workshop: async ({}, use) => { const w = await Workshop.open(); await use(w); await w.close() },
-  strangers: [async ({ context, workshop }, use) => {
+  strangers: [async ({ context }, use) => {
     const strangers: string[] = []
-    context.on('request', (r) => { if (/^(https?|wss?):/.test(r.url()) && !r.url().startsWith(workshop.url)) strangers.push(r.url()) })
+    context.on('request', (r) => { if (/^(https?|wss?):/.test(r.url()) && new URL(r.url()).hostname !== '127.0.0.1') strangers.push(r.url()) })
     context.on('weberror', e => strangers.push(`page error: ${e.error().message}`))
     await use(strangers)
     expect(strangers).toEqual([])

@@ -1,10 +1,10 @@
 import { LARGEST_FILE_BYTES, readPieceFile } from '#core/piece/file'
 import { tell } from '../../live/hub'
-import { bytesOf, refusal } from '../../pieces/answers'
+import { bytesOf, defineWrite, refusal } from '../../pieces/answers'
 import { createPiece } from '../../pieces/store'
 
 /** Takes in a piece file as it is; the body is the file's text. */
-export default defineEventHandler(async (event) => {
+export default defineWrite(async (event) => {
   const bytes = await bytesOf(event, LARGEST_FILE_BYTES, `Larger than ${LARGEST_FILE_BYTES / 1e6} MB: no piece is.`)
   const read = readPieceFile(bytes.toString('utf8'))
   if (!read.ok) throw refusal(400, 'The file cannot be taken in.', read.issues)

@@ -31,6 +31,7 @@ const print = () => window.print()
     </section>
     <section class="no-print"><OutcomeChoice /></section>
     <details class="no-print"><summary>Logbook, {{ log.length }} entries</summary><ol class="log small"><li v-for="entry in [...log].reverse().slice(0, 200)" :key="entry.id"><span class="measure">{{ entry.at.slice(0, 16).replace('T', ' ') }}</span> {{ describeEntry(entry) }}</li></ol></details>
+    <RecordErasePiece :id="piece.id" :title="piece.title" />
     <WorksheetFoot><button type="button" class="key-button main" @click="print">Print record and tags</button><a class="key-button" :href="`/api/pieces/${piece.id}/file`" download>Piece file</a><a class="key-button" :href="`/api/pieces/${piece.id}/drawing`" download>Drawing, SVG</a></WorksheetFoot>
   </article>
 </template>

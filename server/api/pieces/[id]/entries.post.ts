@@ -1,10 +1,10 @@
 import { EntriesBody, type RefusedAnswer, type TakenAnswer } from '#shared/wire'
-import { bodyOf, idOf, orAbsent } from '../../../pieces/answers'
+import { bodyOf, defineWrite, idOf, orAbsent } from '../../../pieces/answers'
 import { tell } from '../../../live/hub'
 import { giveEntries } from '../../../pieces/store'
 
 /** 200 with the new state; 409 with the newer document where another device was quicker; 422 naming the entry that is refused. */
-export default defineEventHandler(async (event): Promise<TakenAnswer> => {
+export default defineWrite(async (event): Promise<TakenAnswer> => {
   const id = idOf(event)
   const { seenVersion, entries } = await bodyOf(event, EntriesBody)
   const given = orAbsent(await giveEntries(id, seenVersion, entries))

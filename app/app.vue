@@ -8,10 +8,16 @@ const isOutside = useDoor().value?.isOpen === false
 if (!isOutside) {
   onMounted(() => shop.load())
   useSync() // what waits on this device is sent from whichever screen is opened
-  onScopeDispose(listenLive({
-    changed: (c) => { if (c.piece === 'shop') void shop.load() },
-    reached: (yes) => { if (yes) void shop.load() },
-  }))
+  onScopeDispose(
+    listenLive({
+      changed: (c) => {
+        if (c.piece === 'shop') void shop.load()
+      },
+      reached: (yes) => {
+        if (yes) void shop.load()
+      },
+    }),
+  )
 }
 </script>
 

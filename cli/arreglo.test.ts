@@ -12,7 +12,12 @@ const SHOP = new URL('../demo/shop.json', import.meta.url).pathname
 
 function run(...args: string[]) {
   const [out, err] = [[] as string[], [] as string[]]
-  const code = main(args, t => out.push(t), t => err.push(t), '2026-03-05T10:00')
+  const code = main(
+    args,
+    t => out.push(t),
+    t => err.push(t),
+    '2026-03-05T10:00',
+  )
   return { code, out: out.join('\n'), err: err.join('\n') }
 }
 
@@ -20,7 +25,21 @@ describe('the command line', () => {
   it('prints the whole plan as JSON', () => {
     const { code, out } = run('plan', DEMO, '--json', '--shop', SHOP)
     expect(code).toBe(0)
-    expect(Object.keys(JSON.parse(out))).toEqual(expect.arrayContaining(['diagnoses', 'mends', 'glue', 'takeApart', 'stages', 'returnMin', 'stock', 'gates', 'stops', 'troubles', 'usableFrom']))
+    expect(Object.keys(JSON.parse(out))).toEqual(
+      expect.arrayContaining([
+        'diagnoses',
+        'mends',
+        'glue',
+        'takeApart',
+        'stages',
+        'returnMin',
+        'stock',
+        'gates',
+        'stops',
+        'troubles',
+        'usableFrom',
+      ]),
+    )
   })
   it('prints it in words', () => {
     const { out } = run('plan', DEMO, '--shop', SHOP)
@@ -28,9 +47,14 @@ describe('the command line', () => {
     expect(out).toMatch(/Stage 1: .* off tomorrow/)
   })
   it('prints the catalogue, and every mend of a piece with its sizes, chosen, fitting or refused', () => {
-    expect(JSON.parse(run('mends', '--json').out).map((m: { id: string }) => m.id)).toEqual(expect.arrayContaining(['re-glue', 'sleeve', 'loose-tenon', 'renew-thread']))
+    expect(JSON.parse(run('mends', '--json').out).map((m: { id: string }) => m.id)).toEqual(
+      expect.arrayContaining(['re-glue', 'sleeve', 'loose-tenon', 'renew-thread']),
+    )
     expect(run('mends').out).toMatch(/kerf-and-wedge: .*\n {2}serves {3}joint-loose/)
-    const found = JSON.parse(run('mends', DEMO, '--json').out) as { id: string, mends: { fits: boolean, sizes: object[] }[] }[]
+    const found = JSON.parse(run('mends', DEMO, '--json').out) as {
+      id: string
+      mends: { fits: boolean, sizes: object[] }[]
+    }[]
     expect(found.length).toBeGreaterThan(0)
     expect(found.every(t => Array.isArray(t.mends))).toBe(true)
     expect(run('mends', DEMO).out).toMatch(/ {2}> /)
@@ -61,11 +85,19 @@ describe('the command line', () => {
     writeFileSync(file, JSON.stringify(json))
     const { code, err } = run('plan', file)
     expect(code).toBe(1)
-    for (const path of ['piece.title', 'piece.joints.3.withdraw', 'piece.findings.front-rail--left-front-leg.state']) expect(err).toContain(path)
+    for (const path of ['piece.title', 'piece.joints.3.withdraw', 'piece.findings.front-rail--left-front-leg.state']) {
+      expect(err).toContain(path)
+    }
     expect(err).toContain('3 things are wrong')
     expect(err).not.toMatch(/at .*\.ts:\d+/)
   })
-  it.each([[['plan', '/no/such/file.json'], 1], [['plan'], 2], [['dance', DEMO], 2], [['plan', DEMO, '--start', 'noon'], 2], [['check', DEMO], 0]] as const)('%j ends with %i', (args, code) => {
+  it.each([
+    [['plan', '/no/such/file.json'], 1],
+    [['plan'], 2],
+    [['dance', DEMO], 2],
+    [['plan', DEMO, '--start', 'noon'], 2],
+    [['check', DEMO], 0],
+  ] as const)('%j ends with %i', (args, code) => {
     expect(run(...args).code).toBe(code)
   })
 })

@@ -48,27 +48,45 @@ interface Options {
 }
 
 /** Runs the command line and returns the exit code: 0 done, 1 a bad file, 2 a bad call. */
-export function main(args: readonly string[], print: (text: string) => void, complain: (text: string) => void, now: string): number {
+export function main(
+  args: readonly string[],
+  print: (text: string) => void,
+  complain: (text: string) => void,
+  now: string,
+): number {
   const options = readOptions(args, now)
-  if (!options) { complain(USAGE); return 2 }
+  if (!options) {
+    complain(USAGE)
+    return 2
+  }
   if (options.verb === 'mends' && options.file === '') {
-    { print(options.json ? JSON.stringify(catalogue(), null, 2) : catalogueText()); return 0 }
+    {
+      print(options.json ? JSON.stringify(catalogue(), null, 2) : catalogueText())
+      return 0
+    }
   }
   const shop = readShop(options.shop)
   if (!shop.ok) return refuse(options.shop ?? '', shop.issues, complain)
   const read = readPiece(options.file)
   if (!read.ok) return refuse(options.file, read.issues, complain)
   if (options.verb === 'check') {
-    { print(`${read.value.title}: ${read.value.parts.length} parts, ${read.value.joints.length} joints, nothing wrong`); return 0 }
+    {
+      print(`${read.value.title}: ${read.value.parts.length} parts, ${read.value.joints.length} joints, nothing wrong`)
+      return 0
+    }
   }
   const plan = planPiece(read.value, shop.value, shop.value.climate, options.start)
   if (options.verb === 'list') {
-    print(options.csv ? cuttingCsv(plan.stock, id => nameFor(read.value, plan, id)) : listText(read.value, plan).join('\n'))
+    print(
+      options.csv ? cuttingCsv(plan.stock, id => nameFor(read.value, plan, id)) : listText(read.value, plan).join('\n'),
+    )
     return 0
   }
   if (options.verb === 'cut') return cut(read.value, plan, options, print, complain)
-  if (options.verb === 'mends') print(options.json ? JSON.stringify(candidatesOf(plan), null, 2) : mendsText(read.value, plan))
-  else print(options.json ? JSON.stringify({ ...plan, ...summaryOf(plan) }, null, 2) : planText(read.value, plan))
+  if (options.verb === 'mends') {
+    print(options.json ? JSON.stringify(candidatesOf(plan), null, 2) : mendsText(read.value, plan))
+  }
+  else { print(options.json ? JSON.stringify({ ...plan, ...summaryOf(plan) }, null, 2) : planText(read.value, plan)) }
   return 0
 }
 
@@ -93,23 +111,36 @@ function readOptions(args: readonly string[], now: string): Options | null {
     else return null
   }
   const isWhole = (verb === 'cut') === (as !== null)
-  return isWhole && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(start) ? { verb, file, trouble, as, json, csv, start, shop } : null
+  return isWhole && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(start)
+    ? { verb, file, trouble, as, json, csv, start, shop }
+    : null
 }
 
 /** The sheet of a trouble’s chosen mend, as a file. */
-function cut(piece: Piece, plan: Plan, { trouble, as }: Options, print: (text: string) => void, complain: (text: string) => void): number {
+function cut(
+  piece: Piece,
+  plan: Plan,
+  { trouble, as }: Options,
+  print: (text: string) => void,
+  complain: (text: string) => void,
+): number {
   const found = plan.troubles.find(t => t.id === trouble || t.tag === trouble)
   const sheet = found ? sheetFor(piece, plan, found.id) : null
   if (!sheet) {
     const drawn = plan.troubles.filter(t => sheetFor(piece, plan, t.id)).map(t => t.tag || t.id)
-    complain(`${trouble}: ${found ? 'its mend draws no sheet' : 'there is no such trouble'}; there are sheets for ${drawn.join(', ') || 'none'}`)
+    complain(
+      `${trouble}: ${found ? 'its mend draws no sheet' : 'there is no such trouble'}; there are sheets for ${drawn.join(', ') || 'none'}`,
+    )
     return 1
   }
   print(as === 'svg' ? sheetSvg(sheet) : sheetDxf(sheet))
   return 0
 }
 
-const bad = (message: string): { ok: false, issues: Issue[] } => ({ ok: false, issues: [{ path: '', code: 'file', message }] })
+const bad = (message: string): { ok: false, issues: Issue[] } => ({
+  ok: false,
+  issues: [{ path: '', code: 'file', message }],
+})
 
 function readPiece(file: string) {
   if (!existsSync(file)) return bad('there is no such file')
@@ -124,7 +155,9 @@ function readShop(file: string | null) {
     // What a shop did not tell yet when the file was written is as usual.
     const told = ShopFields.partial().safeParse(JSON.parse(readFileSync(file, 'utf8')))
     const parsed = told.success ? Shop.safeParse({ ...USUAL_SHOP, ...told.data }) : told
-    return parsed.success ? { ok: true, value: parsed.data as Shop } as const : { ok: false, issues: issuesOf(parsed.error) } as const
+    return parsed.success
+      ? ({ ok: true, value: parsed.data as Shop } as const)
+      : ({ ok: false, issues: issuesOf(parsed.error) } as const)
   }
   catch {
     return bad('the file is not JSON')
@@ -137,7 +170,10 @@ function refuse(file: string, issues: readonly Issue[], complain: (text: string)
   return 1
 }
 
-/** What other programs ask first: troubles with their mends, the glue of each line, the work as a graph, why it stops, when it may be used. */
+/**
+ * What other programs ask first: troubles with their mends, the glue of each line, the work as a graph, why it stops,
+ * when it may be used.
+ */
 function summaryOf(plan: Plan): object {
   return {
     troubles: plan.troubles.map(t => ({ ...t, mends: mendsOf(plan, t.id) })),
@@ -164,14 +200,20 @@ function summaryOf(plan: Plan): object {
       id: s.id,
       about: s.about,
       why: phraseText(s.why),
-      remedies: s.remedies.map(r => ({ id: r.id, words: phraseText(r.words), changes: phraseText(r.changes), command: r.command })),
+      remedies: s.remedies.map(r => ({
+        id: r.id,
+        words: phraseText(r.words),
+        changes: phraseText(r.changes),
+        command: r.command,
+      })),
     })),
     usableFrom: plan.returnMin === null ? null : formatWallTime(plan.returnMin),
   }
 }
 
 /** Each trouble with every mend that was thought of for it. */
-const candidatesOf = (plan: Plan): object[] => plan.troubles.map(t => ({ id: t.id, tag: t.tag, kind: t.kind, mends: mendsOf(plan, t.id) }))
+const candidatesOf = (plan: Plan): object[] =>
+  plan.troubles.map(t => ({ id: t.id, tag: t.tag, kind: t.kind, mends: mendsOf(plan, t.id) }))
 
 /** Every mend that was thought of for a trouble, and what became of it. */
 function mendsOf(plan: Plan, trouble: string): object[] {
@@ -193,9 +235,10 @@ if (process.argv[1]?.endsWith('arreglo.ts')) {
   const args = process.argv.slice(2)
   const [print, complain] = [(text: string) => console.log(text), (text: string) => console.error(text)]
   const folder = resolve(process.env.ARREGLO_DATA ?? '.data')
-  process.exitCode = args[0] === 'passphrase'
-    ? await setPassphrase(readFileSync(0, 'utf8').split('\n')[0]!, folder, print, complain)
-    : isKeeping(args)
-      ? await keep(args, folder, new Date(), print, complain)
-      : main(args, print, complain, local)
+  process.exitCode
+    = args[0] === 'passphrase'
+      ? await setPassphrase(readFileSync(0, 'utf8').split('\n')[0]!, folder, print, complain)
+      : isKeeping(args)
+        ? await keep(args, folder, new Date(), print, complain)
+        : main(args, print, complain, local)
 }

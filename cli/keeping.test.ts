@@ -26,21 +26,46 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 const stool = newPiece('stool')
-const entry = (n: number): Entry => ({ id: `entry-${String(n).padStart(6, '0')}`, at: '2026-03-06T09:00:00Z', by: 'device', command: { do: 'set-bracing', bracing: { webbing: n % 2 ? 'slack' : 'tight' } } })
-const out = () => { const said: string[] = []; return { said, print: (t: string) => { said.push(t) } } }
+const entry = (n: number): Entry => ({
+  id: `entry-${String(n).padStart(6, '0')}`,
+  at: '2026-03-06T09:00:00Z',
+  by: 'device',
+  command: { do: 'set-bracing', bracing: { webbing: n % 2 ? 'slack' : 'tight' } },
+})
+const out = () => {
+  const said: string[] = []
+  return {
+    said,
+    print: (t: string) => {
+      said.push(t)
+    },
+  }
+}
 const NOW = new Date('2026-03-07T10:00:00Z')
 const codeOf = async (work: () => unknown): Promise<unknown> => {
-  try { await work(); return null }
-  catch (error) { return error }
+  try {
+    await work()
+    return null
+  }
+  catch (error) {
+    return error
+  }
 }
 
 describe('a copy of the workshop', () => {
   it('taken while it is written to is whole, and put back over a damaged file brings pieces, logs and pictures back', async () => {
     await migrate()
     await createPiece(stool)
-    await keepPhoto('photo-1', stool.id, { image: Buffer.from('large'), thumbnail: Buffer.from('small'), widthPx: 1, heightPx: 1 })
+    await keepPhoto('photo-1', stool.id, {
+      image: Buffer.from('large'),
+      thumbnail: Buffer.from('small'),
+      widthPx: 1,
+      heightPx: 1,
+    })
     const file = join(folder, 'copy.db')
-    const writing = (async () => { for (let n = 0; n < 60; n++) await giveEntries(stool.id, n, [entry(n)]) })()
+    const writing = (async () => {
+      for (let n = 0; n < 60; n++) await giveEntries(stool.id, n, [entry(n)])
+    })()
     const made = orThrow(await backUp(folder, file))
     await writing
     expect([made.pieces, made.photos]).toEqual([1, 1])
@@ -105,7 +130,8 @@ describe('opening what cannot be opened', () => {
   it('two servers on one folder: the second is told in one sentence, and a crash of the first frees it', async () => {
     takeDataFolder()
     const script = `const Database = require('better-sqlite3'); const l = new Database(process.argv[1], { timeout: 0 }); try { l.pragma('locking_mode = EXCLUSIVE'); l.exec('begin exclusive'); console.log('free') } catch (e) { console.log(e.code) }`
-    const other = () => execFileSync(process.execPath, ['-e', script, join(folder, 'in-use.lock')], { encoding: 'utf8' }).trim()
+    const other = () =>
+      execFileSync(process.execPath, ['-e', script, join(folder, 'in-use.lock')], { encoding: 'utf8' }).trim()
     expect(other()).toMatch(/^SQLITE_BUSY/)
     expect(takeFolder(folder)).toBeNull()
     const refused = await codeOf(takeDataFolder)

@@ -8,19 +8,35 @@ import { USUAL_SHOP } from '../core/reference/usual-shop'
 
 /** The day the demo files are written for. Loading moves every date so that it is today. */
 const DEMO_DAY_MIN = parseWallTime('2026-03-05T00:00')
-const PIECES = ['schoolroom-chair', 'vestry-chair', 'harbour-ladder-back-1', 'harbour-ladder-back-2', 'harbour-ladder-back-3', 'harbour-ladder-back-4', 'net-loft-armchair', 'chapel-chair', 'pursers-table', 'ferry-bench', 'strand-rocker', 'school-stool'] as const
+const PIECES = [
+  'schoolroom-chair',
+  'vestry-chair',
+  'harbour-ladder-back-1',
+  'harbour-ladder-back-2',
+  'harbour-ladder-back-3',
+  'harbour-ladder-back-4',
+  'net-loft-armchair',
+  'chapel-chair',
+  'pursers-table',
+  'ferry-bench',
+  'strand-rocker',
+  'school-stool',
+] as const
 
 /** A demo file's text with its dates moved to `today` (as `2026-11-25`). */
 export function movedTo(text: string, today: string): string {
   const days = Math.round((parseWallTime(`${today}T00:00`) - DEMO_DAY_MIN) / MIN_PER_DAY)
-  return text.replace(/"(\d{4}-\d{2}-\d{2}T\d{2}:\d{2})"/g, (_, at: string) => `"${formatWallTime(parseWallTime(at) + days * MIN_PER_DAY)}"`)
+  return text.replace(
+    /"(\d{4}-\d{2}-\d{2}T\d{2}:\d{2})"/g,
+    (_, at: string) => `"${formatWallTime(parseWallTime(at) + days * MIN_PER_DAY)}"`,
+  )
 }
 
 const read = (name: string) => readFileSync(new URL(`./${name}.json`, import.meta.url), 'utf8')
 
 /** Puts the demo shop and pieces into a running server that holds none yet. True if it did. */
 export async function loadDemo(url: string, today: string): Promise<boolean> {
-  const { onBench, over } = await (await fetch(`${url}/api/bench/sums?at=${today}T09:00`)).json() as BenchSums
+  const { onBench, over } = (await (await fetch(`${url}/api/bench/sums?at=${today}T09:00`)).json()) as BenchSums
   if (onBench + over > 0) return false
   await post(`${url}/api/shop`, JSON.stringify({ changes: asChanges(JSON.parse(read('shop')) as Shop) }), 'POST')
   for (const name of PIECES) await post(`${url}/api/pieces/import`, movedTo(read(name), today), 'POST')
@@ -28,15 +44,34 @@ export async function loadDemo(url: string, today: string): Promise<boolean> {
 }
 
 /** A shop as what somebody would tell who comes to one with the usual settings. */
-function asChanges({ name, school, hands, opensMin, closesMin, daysOff = [], climate, rooms, rack, shelf, bitsMm, prices, store }: Shop): ShopChange[] {
-  const fields = Object.entries({ name, school, hands, opensMin, closesMin, daysOff, bitsMm }).map(([field, value]) => ({ do: 'set', field, value }) as ShopChange)
+function asChanges({
+  name,
+  school,
+  hands,
+  opensMin,
+  closesMin,
+  daysOff = [],
+  climate,
+  rooms,
+  rack,
+  shelf,
+  bitsMm,
+  prices,
+  store,
+}: Shop): ShopChange[] {
+  const fields = Object.entries({ name, school, hands, opensMin, closesMin, daysOff, bitsMm }).map(
+    ([field, value]) => ({ do: 'set', field, value }) as ShopChange,
+  )
   return [
-    ...fields, { do: 'set-climate', climate },
+    ...fields,
+    { do: 'set-climate', climate },
     { do: 'set-prices', prices },
     ...store.map((row): ShopChange => ({ do: 'add-store', row })),
     ...rooms.map((room): ShopChange => ({ do: 'add-room', room })),
-    ...USUAL_SHOP.rack.map(({ id }): ShopChange => ({ do: 'remove-clamps', id })), ...rack.map((row): ShopChange => ({ do: 'add-clamps', row })),
-    ...shelf.map((glue): ShopChange => ({ do: 'shelve', glue, on: true })), ...USUAL_SHOP.shelf.filter(g => !shelf.includes(g)).map((glue): ShopChange => ({ do: 'shelve', glue, on: false })),
+    ...USUAL_SHOP.rack.map(({ id }): ShopChange => ({ do: 'remove-clamps', id })),
+    ...rack.map((row): ShopChange => ({ do: 'add-clamps', row })),
+    ...shelf.map((glue): ShopChange => ({ do: 'shelve', glue, on: true })),
+    ...USUAL_SHOP.shelf.filter(g => !shelf.includes(g)).map((glue): ShopChange => ({ do: 'shelve', glue, on: false })),
   ]
 }
 

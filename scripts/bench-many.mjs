@@ -1,4 +1,5 @@
-// A workshop of many pieces: what lists, commands and starts cost with so many, and with twenty browsers listening. Printed, never asserted.
+// A workshop of many pieces: what lists, commands and starts cost with so many, and with twenty browsers listening.
+// Printed, never asserted.
 import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -36,22 +37,45 @@ export async function benchMany(many, load, row) {
     return { took: performance.now() - began, bytes }
   }
   const now = `${today}T10:00`
-  for (const [name, query] of [['first page', ''], ['found by three letters', '&find=cha'], ['due within a week', '&due=week'], ['of one stage', '&step=mend'], ['gone home', '&over=yes'], ['a page far down', `&after=${encodeURIComponent(`${today}T00:00~zz`)}`]]) {
+  for (const [name, query] of [
+    ['first page', ''],
+    ['found by three letters', '&find=cha'],
+    ['due within a week', '&due=week'],
+    ['of one stage', '&step=mend'],
+    ['gone home', '&over=yes'],
+    ['a page far down', `&after=${encodeURIComponent(`${today}T00:00~zz`)}`],
+  ]) {
     const all = []
     for (let i = 0; i < RUNS; i++) all.push(await asked(`/api/bench?at=${now}${query}`))
     const times = all.map(a => a.took).sort((a, b) => a - b)
-    row(`list, ${name}: median, p95, size`, `${ms(at(times, 0.5))}, ${ms(at(times, 0.95))}, ${(all[0].bytes / 1000).toFixed(0)} KB`, '< 50 ms, 100 KB')
+    row(
+      `list, ${name}: median, p95, size`,
+      `${ms(at(times, 0.5))}, ${ms(at(times, 0.95))}, ${(all[0].bytes / 1000).toFixed(0)} KB`,
+      '< 50 ms, 100 KB',
+    )
   }
   const sums = []
   for (let i = 0; i < RUNS; i++) sums.push((await asked(`/api/bench/sums?at=${now}`)).took)
-  row('what stands over and beside it: median', ms(at(sums.sort((a, b) => a - b), 0.5)), '< 50 ms')
+  row(
+    'what stands over and beside it: median',
+    ms(
+      at(
+        sums.sort((a, b) => a - b),
+        0.5,
+      ),
+    ),
+    '< 50 ms',
+  )
   row('memory while it plans and lists', mb(memory()), '< 300 MB')
   await commands(server.url, row, 'a command on a set member, its three others told as well')
 
   const listeners = await Promise.all(Array.from({ length: LISTENERS }, () => listen(server.url, now)))
   await commands(server.url, row, `the same with ${LISTENERS} pages listening, each fetching the row that changed`)
   await new Promise(resolve => setTimeout(resolve, 1000))
-  row('rows the listeners fetched, bytes each', `${listeners.reduce((n, l) => n + l.fetched, 0)}, ${Math.round(listeners[0].bytes / Math.max(1, listeners[0].fetched))}`)
+  row(
+    'rows the listeners fetched, bytes each',
+    `${listeners.reduce((n, l) => n + l.fetched, 0)}, ${Math.round(listeners[0].bytes / Math.max(1, listeners[0].fetched))}`,
+  )
   row(`memory with ${LISTENERS} listening`, mb(memory()), '< 300 MB')
   for (const l of listeners) l.stop()
   await server.stop()
@@ -70,8 +94,14 @@ async function planned(url, today) {
 /** The demo's pieces over and over, under other names, two thirds of them gone home; sets stay sets of four. */
 function multiply(file, many) {
   const db = new Database(file)
-  const pieces = db.prepare('select piece.*, outlook.madeWith, outlook.goodUntilMin, outlook.step, outlook.waitsUntilMin, outlook.inClampsUntilMin, outlook.outlook, outlook.picture from piece join outlook on pieceId = id').all()
-  const insertPiece = db.prepare('insert into piece (id, base, baseVersion, document, version, takenInAt, changedAt) values (?, ?, 0, ?, 0, ?, ?)')
+  const pieces = db
+    .prepare(
+      'select piece.*, outlook.madeWith, outlook.goodUntilMin, outlook.step, outlook.waitsUntilMin, outlook.inClampsUntilMin, outlook.outlook, outlook.picture from piece join outlook on pieceId = id',
+    )
+    .all()
+  const insertPiece = db.prepare(
+    'insert into piece (id, base, baseVersion, document, version, takenInAt, changedAt) values (?, ?, 0, ?, 0, ?, ?)',
+  )
   const insertSummary = db.prepare('insert into summary values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?)')
   const insertOutlook = db.prepare('insert into outlook values (?, 0, ?, ?, ?, ?, ?, ?, ?)')
   db.transaction(() => {
@@ -83,10 +113,40 @@ function multiply(file, many) {
       const isOver = copy % 3 !== 0
       const set = document.set ? { ...document.set, id: `${document.set.id}-${copy}x` } : null
       const takenInAt = new Date(Date.parse(`${document.takenInAt}:00Z`) - copy * 3_600_000).toISOString().slice(0, 16)
-      const text = JSON.stringify({ ...document, id, set, takenInAt, intake: { ...document.intake, customer }, events: isOver ? [{ id: 'home', kind: 'returned', at: takenInAt, stage: null, of: [], note: '' }] : document.events })
+      const text = JSON.stringify({
+        ...document,
+        id,
+        set,
+        takenInAt,
+        intake: { ...document.intake, customer },
+        events: isOver
+          ? [{ id: 'home', kind: 'returned', at: takenInAt, stage: null, of: [], note: '' }]
+          : document.events,
+      })
       insertPiece.run(id, text, text, takenInAt, source.changedAt)
-      insertSummary.run(id, document.title, customer, document.intake.due, takenInAt, set?.id ?? null, set ? JSON.stringify(set) : null, isOver ? 1 : 0, `${document.title} ${customer} ${id}`.toLowerCase())
-      if (n >= NOT_PLANNED) insertOutlook.run(id, source.madeWith, source.goodUntilMin, source.step, source.waitsUntilMin, source.inClampsUntilMin, source.outlook, source.picture)
+      insertSummary.run(
+        id,
+        document.title,
+        customer,
+        document.intake.due,
+        takenInAt,
+        set?.id ?? null,
+        set ? JSON.stringify(set) : null,
+        isOver ? 1 : 0,
+        `${document.title} ${customer} ${id}`.toLowerCase(),
+      )
+      if (n >= NOT_PLANNED) {
+        insertOutlook.run(
+          id,
+          source.madeWith,
+          source.goodUntilMin,
+          source.step,
+          source.waitsUntilMin,
+          source.inClampsUntilMin,
+          source.outlook,
+          source.picture,
+        )
+      }
     }
   })()
   db.close()
@@ -98,9 +158,18 @@ async function commands(url, row, name) {
   const { version } = await (await fetch(`${url}/api/pieces/${id}`)).json()
   const times = []
   for (let i = 0; i < RUNS; i++) {
-    const entry = { id: `bench-${String(++told).padStart(6, '0')}`, at: new Date().toISOString(), by: 'bench-device', command: { do: 'describe', intake: { ask: `As it was, ${told}.` } } }
+    const entry = {
+      id: `bench-${String(++told).padStart(6, '0')}`,
+      at: new Date().toISOString(),
+      by: 'bench-device',
+      command: { do: 'describe', intake: { ask: `As it was, ${told}.` } },
+    }
     const began = performance.now()
-    const answer = await fetch(`${url}/api/pieces/${id}/entries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ seenVersion: version + i, entries: [entry] }) })
+    const answer = await fetch(`${url}/api/pieces/${id}/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ seenVersion: version + i, entries: [entry] }),
+    })
     await answer.arrayBuffer()
     times.push(performance.now() - began)
     if (!answer.ok) throw new Error(`${answer.status}`)
@@ -121,7 +190,11 @@ async function listen(url, now) {
   const fetchNow = async () => {
     const only = [...changed].join(',')
     changed.clear()
-    const answers = await Promise.all([`/api/bench?at=${now}&only=${only}`, `/api/bench/sums?at=${now}`].map(path => fetch(url + path, { signal: stop.signal })))
+    const answers = await Promise.all(
+      [`/api/bench?at=${now}&only=${only}`, `/api/bench/sums?at=${now}`].map(path =>
+        fetch(url + path, { signal: stop.signal }),
+      ),
+    )
     for (const answer of answers) counts.bytes += (await answer.arrayBuffer()).byteLength
     counts.fetched++
   }

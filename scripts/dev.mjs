@@ -4,4 +4,6 @@ import { needPackages, needTypes, ROOT, run } from './lib/prepare.mjs'
 
 needPackages()
 needTypes()
-run('npx', ['nuxt', 'dev', '--host', '127.0.0.1'], { env: { ...process.env, ARREGLO_DATA: process.env.ARREGLO_DATA ?? join(ROOT, '.data', 'dev') } })
+run('npx', ['nuxt', 'dev', '--host', '127.0.0.1'], {
+  env: { ...process.env, ARREGLO_DATA: process.env.ARREGLO_DATA ?? join(ROOT, '.data', 'dev') },
+})

@@ -1,4 +1,5 @@
-// Everything that must hold, on a bare clone as well: lock file, lint, import rules, types, unit tests, build, browser tests.
+// Everything that must hold, on a bare clone as well: lock file, lint, import rules, types, unit tests, build,
+// browser tests.
 // Ends with one plain line of totals over all test cases that ran.
 import { spawn, spawnSync } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
@@ -25,22 +26,33 @@ function step(name, command, args, env = {}) {
 /** Checks that need nothing of each other, side by side; each one's words come out together once it is over. */
 async function together(steps) {
   const started = Date.now()
-  await Promise.all(steps.map(([name, command, args]) => new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: ROOT })
-    const said = []
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', text => said.push(text))
-    child.on('close', (code) => {
-      console.log(`\n— ${name}\n${Buffer.concat(said).toString().trimEnd()}\n  ${code === 0 ? 'done' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`)
-      if (code !== 0) failures.push(name)
-      resolve()
-    })
-  })))
+  await Promise.all(
+    steps.map(
+      ([name, command, args]) =>
+        new Promise((resolve) => {
+          const child = spawn(command, args, { cwd: ROOT })
+          const said = []
+          for (const stream of [child.stdout, child.stderr]) stream.on('data', text => said.push(text))
+          child.on('close', (code) => {
+            console.log(
+              `\n— ${name}\n${Buffer.concat(said).toString().trimEnd()}\n  ${code === 0 ? 'done' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`,
+            )
+            if (code !== 0) failures.push(name)
+            resolve()
+          })
+        }),
+    ),
+  )
 }
 
 step('lock file', 'node', ['scripts/strip-lock.mjs', '--check'])
 await together([
   ['lint', 'npx', ['eslint', '.']],
-  ['import rules', 'npx', ['depcruise', 'core', 'shared', 'app', 'server', 'cli', '--config', '.dependency-cruiser.cjs']],
+  [
+    'import rules',
+    'npx',
+    ['depcruise', 'core', 'shared', 'app', 'server', 'cli', '--config', '.dependency-cruiser.cjs'],
+  ],
   ['types', 'npm', ['run', '--silent', 'typecheck']],
 ])
 await together([
@@ -50,8 +62,12 @@ await together([
 step('browser tests', 'npx', ['playwright', 'test'], { CHROMIUM_PATH: chromium })
 
 const read = (file) => {
-  try { return JSON.parse(readFileSync(file, 'utf8')) }
-  catch { return null }
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'))
+  }
+  catch {
+    return null
+  }
 }
 const unit = read(results.unit)
 const browser = read(results.browser)

@@ -8,7 +8,7 @@ import type { Bar } from '#core/shop/lanes'
 
 /** Due dates as a shop asks for them: before now, within so many days, without one. */
 export const DUE_WITHIN = ['overdue', 'two-days', 'week', 'none'] as const
-export type DueWithin = typeof DUE_WITHIN[number]
+export type DueWithin = (typeof DUE_WITHIN)[number]
 
 /** No page is longer: more are asked for from where it ended. */
 export const PAGE_ROWS = 40
@@ -28,11 +28,17 @@ export const BenchQuery = z.strictObject({
   /** Where the page before ended. */
   after: z.string().max(200).optional(),
   /** Of those asked for just these, with commas between them. */
-  only: z.string().max(MOST_NAMED * 81).optional(),
+  only: z
+    .string()
+    .max(MOST_NAMED * 81)
+    .optional(),
 })
 export type BenchAsked = z.infer<typeof BenchQuery>
 
-/** One piece of a list. Everything of its plan is null until it was worked out once, and may be of an earlier version while `isStale`. */
+/**
+ * One piece of a list. Everything of its plan is null until it was worked out once, and may be of an earlier version
+ * while `isStale`.
+ */
 export interface BenchRow {
   readonly id: string
   readonly version: number

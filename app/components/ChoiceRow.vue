@@ -1,7 +1,17 @@
 <script setup lang="ts">
 /** One of a few, side by side: one stop for Tab, the arrow keys choose. */
 type Value = string | number
-const { label, items, modelValue, tone = 'plain' } = defineProps<{ label: string, items: readonly { readonly label: string, readonly value: Value }[], modelValue: Value | null, tone?: 'plain' | 'fault' }>()
+const {
+  label,
+  items,
+  modelValue,
+  tone = 'plain',
+} = defineProps<{
+  label: string
+  items: readonly { readonly label: string, readonly value: Value }[]
+  modelValue: Value | null
+  tone?: 'plain' | 'fault'
+}>()
 const emit = defineEmits<{ 'update:modelValue': [value: Value] }>()
 const row = useTemplateRef<HTMLDivElement>('row')
 const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }
@@ -15,21 +25,50 @@ function move(e: KeyboardEvent): void {
   emit('update:modelValue', next.value)
   void nextTick(() => row.value?.querySelectorAll<HTMLElement>('[role="radio"]')[items.indexOf(next)]?.focus())
 }
-const stops = (i: number) => (modelValue === null || !items.some(x => x.value === modelValue) ? i === 0 : items[i]!.value === modelValue)
+const stops = (i: number) =>
+  modelValue === null || !items.some(x => x.value === modelValue) ? i === 0 : items[i]!.value === modelValue
 </script>
 
 <template>
   <div class="choice">
     <span class="name" aria-hidden="true">{{ label }}</span>
     <div ref="row" class="chips" role="radiogroup" :aria-label="label" @keydown="move">
-      <button v-for="(item, i) in items" :key="item.value" type="button" role="radio" class="chip" :class="tone" :aria-checked="item.value === modelValue" :tabindex="stops(i) ? 0 : -1" @click="emit('update:modelValue', item.value)">{{ item.label }}</button>
+      <button
+        v-for="(item, i) in items"
+        :key="item.value"
+        type="button"
+        role="radio"
+        class="chip"
+        :class="tone"
+        :aria-checked="item.value === modelValue"
+        :tabindex="stops(i) ? 0 : -1"
+        @click="emit('update:modelValue', item.value)"
+      >
+        {{ item.label }}
+      </button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.choice { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
-.chip.plain[aria-checked="true"] { border-color: var(--ink); box-shadow: inset 0 0 0 1px var(--ink); }
-.chip.fault[aria-checked="true"] { border-color: var(--red); color: var(--red); font-weight: 600; }
-@media (max-width: 640px) { .choice { grid-template-columns: 1fr; } }
+.choice {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 4px 12px;
+  align-items: center;
+}
+.chip.plain[aria-checked='true'] {
+  border-color: var(--ink);
+  box-shadow: inset 0 0 0 1px var(--ink);
+}
+.chip.fault[aria-checked='true'] {
+  border-color: var(--red);
+  color: var(--red);
+  font-weight: 600;
+}
+@media (max-width: 640px) {
+  .choice {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

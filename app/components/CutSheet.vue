@@ -16,14 +16,36 @@ const { work, title } = defineProps<{ work: Work, title: string }>()
         <dd><FigureValue :figure="size.figure" :label="size.label" /></dd>
       </div>
     </dl>
-    <ol class="steps"><li v-for="(step, i) in work.steps" :key="i"><PhraseText :phrase="step.words" /></li></ol>
+    <ol class="steps">
+      <li v-for="(step, i) in work.steps" :key="i"><PhraseText :phrase="step.words" /></li>
+    </ol>
     <p v-for="caution in work.cautions" :key="caution" class="small soft">Caution: {{ CAUTIONS[caution] }}</p>
   </section>
 </template>
 
 <style scoped>
-section { display: grid; gap: 8px; align-content: start; border-top: 1px solid var(--rule); padding-top: 10px; }
-.sizes { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 0 24px; }
-.sizes div { display: flex; justify-content: space-between; border-bottom: 1px solid var(--rule); padding: 5px 0; }
-.steps { list-style: decimal; padding-left: 20px; display: grid; gap: 4px; }
+section {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+}
+.sizes {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+  gap: 0 24px;
+}
+.sizes div {
+  display: flex;
+  justify-content: space-between;
+  border-bottom: 1px solid var(--rule);
+  padding: 5px 0;
+}
+.steps {
+  list-style: decimal;
+  padding-left: 20px;
+  display: grid;
+  gap: 4px;
+}
 </style>

@@ -31,38 +31,119 @@ function putByHand(): void {
   const total = axisLengthMm(chosen.value!)
   const result = place(byHand.value!, chosen.value!.id, Math.min(1, along.value / total))
   refused.value = result.ok ? '' : result.issues[0]!.message
-  if (result.ok) { byHand.value = null; stand.placing = null }
+  if (result.ok) {
+    byHand.value = null
+    stand.placing = null
+  }
 }
-watch(() => stand.placing, (kind) => { if (kind === null) byHand.value = null })
-onBeforeUnmount(() => { stand.placing = null })
+watch(
+  () => stand.placing,
+  (kind) => {
+    if (kind === null) byHand.value = null
+  },
+)
+onBeforeUnmount(() => {
+  stand.placing = null
+})
 </script>
 
 <template>
   <section v-if="piece" class="faults" aria-labelledby="in-the-wood">
     <h2 id="in-the-wood">In the wood</h2>
-    <div class="chips" role="group" aria-label="Add a fault"><button v-for="kind in FAULT_KINDS" :key="kind" type="button" class="chip" :aria-pressed="stand.placing === kind" @click="point(kind)">+ {{ FAULT_LABELS[kind] }}</button></div>
+    <div class="chips" role="group" aria-label="Add a fault">
+      <button
+        v-for="kind in FAULT_KINDS"
+        :key="kind"
+        type="button"
+        class="chip"
+        :aria-pressed="stand.placing === kind"
+        @click="point(kind)"
+      >
+        + {{ FAULT_LABELS[kind] }}
+      </button>
+    </div>
     <div v-if="byHand" class="pointing" role="status">
       <p>Press on the drawing where the {{ FAULT_LABELS[byHand] }} is, or say where:</p>
       <div class="where">
-        <PickOne :model-value="chosen!.id" :items="piece.parts.map(p => ({ label: partName(piece!, p), value: p.id }))" aria-label="Part" @update:model-value="part = $event" />
-        <LengthField dense label="From its first end or foot" :value="{ value: along, basis: 'assumed' }" :take="(m) => { along = m.value; return { ok: true, value: m } }" />
+        <PickOne
+          :model-value="chosen!.id"
+          :items="piece.parts.map(p => ({ label: partName(piece!, p), value: p.id }))"
+          aria-label="Part"
+          @update:model-value="part = $event"
+        />
+        <LengthField
+          dense
+          label="From its first end or foot"
+          :value="{ value: along, basis: 'assumed' }"
+          :take="
+            m => {
+              along = m.value
+              return { ok: true, value: m }
+            }
+          "
+        />
         <button type="button" class="key-button slim" @click="putByHand">Put it there</button>
       </div>
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
     </div>
     <ul v-if="faults.length > 0" class="list">
-      <li v-for="f in faults" :key="f.id"><button type="button" class="one" :aria-pressed="f.id === pickedFault" :aria-label="spokenFault(piece, f)" @click="pickedFault = f.id === pickedFault ? null : f.id"><strong class="red">{{ faultTag(piece, f) }}</strong> {{ nameOf(piece, f.part) }}<span class="small soft">{{ text(faultPhrase(piece, f)) }}</span></button></li>
+      <li v-for="f in faults" :key="f.id">
+        <button
+          type="button"
+          class="one"
+          :aria-pressed="f.id === pickedFault"
+          :aria-label="spokenFault(piece, f)"
+          @click="pickedFault = f.id === pickedFault ? null : f.id"
+        >
+          <strong class="red">{{ faultTag(piece, f) }}</strong> {{ nameOf(piece, f.part)
+          }}<span class="small soft">{{ text(faultPhrase(piece, f)) }}</span>
+        </button>
+      </li>
     </ul>
     <LazyFaultSheet v-if="picked" :key="picked.id" :fault="picked" />
-    <p v-if="faults.length === 0 && !byHand" class="small soft">Breaks, splits, worm, wood that is gone, what earlier hands did.</p>
+    <p v-if="faults.length === 0 && !byHand" class="small soft">
+      Breaks, splits, worm, wood that is gone, what earlier hands did.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.faults { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
-.pointing { border-left: 3px solid var(--red); padding: 4px 0 4px 12px; display: grid; gap: 8px; }
-.where { display: flex; flex-wrap: wrap; gap: 10px; align-items: start; }
-.one { width: 100%; text-align: left; background: none; border: 0; border-bottom: 1px solid var(--rule); padding: 8px 0; min-height: 44px; cursor: pointer; display: grid; grid-template-columns: 38px 1fr; gap: 0 4px; }
-.one .small { grid-column: 2; }
-.one[aria-pressed="true"] { box-shadow: inset 3px 0 0 var(--ink); padding-left: 8px; }
+.faults {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.pointing {
+  border-left: 3px solid var(--red);
+  padding: 4px 0 4px 12px;
+  display: grid;
+  gap: 8px;
+}
+.where {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: start;
+}
+.one {
+  width: 100%;
+  text-align: left;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  padding: 8px 0;
+  min-height: 44px;
+  cursor: pointer;
+  display: grid;
+  grid-template-columns: 38px 1fr;
+  gap: 0 4px;
+}
+.one .small {
+  grid-column: 2;
+}
+.one[aria-pressed='true'] {
+  box-shadow: inset 3px 0 0 var(--ink);
+  padding-left: 8px;
+}
 </style>

@@ -2,16 +2,30 @@
 /** `/` finds any piece, joint or action; the list is fetched when it is first asked for. */
 const open = ref(false)
 const asked = ref(false)
-function show(): void { asked.value = open.value = true }
+function show(): void {
+  asked.value = open.value = true
+}
 useKeys({ '/': show })
 </script>
 
 <template>
-  <button type="button" class="find" aria-label="Find a piece, a joint or an action" @click="show">find <kbd>/</kbd></button>
+  <button type="button" class="find" aria-label="Find a piece, a joint or an action" @click="show">
+    find <kbd>/</kbd>
+  </button>
   <LazyFinderDialog v-if="asked" v-model:open="open" />
 </template>
 
 <style scoped>
-.find { min-height: 44px; background: none; border: 0; color: var(--soft); cursor: pointer; }
-@media (max-width: 640px) { .find { display: none; } }
+.find {
+  min-height: 44px;
+  background: none;
+  border: 0;
+  color: var(--soft);
+  cursor: pointer;
+}
+@media (max-width: 640px) {
+  .find {
+    display: none;
+  }
+}
 </style>

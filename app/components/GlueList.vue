@@ -6,7 +6,8 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
 const { text } = useUnits()
-const pick = (id: (typeof GLUE_IDS)[number]) => store.tell({ do: 'choose-glue', glue: piece.value?.choices.glue === id ? null : id })
+const pick = (id: (typeof GLUE_IDS)[number]) =>
+  store.tell({ do: 'choose-glue', glue: piece.value?.choices.glue === id ? null : id })
 </script>
 
 <template>
@@ -15,8 +16,21 @@ const pick = (id: (typeof GLUE_IDS)[number]) => store.tell({ do: 'choose-glue', 
     <table class="rows small">
       <tbody>
         <tr v-for="v in plan.glue.choice.verdicts" :key="v.glue.id">
-          <td><button type="button" class="chip plain" :aria-pressed="plan.glue.chosen?.glue.id === v.glue.id" @click="pick(v.glue.id)">{{ v.glue.label }}</button></td>
-          <td><template v-if="v.against.length > 0">not here: {{ v.against.map(a => text(a)).join('; ') }}</template><template v-else>{{ v.inFavour.join(', ') || 'would do' }}</template><span v-if="!v.onShelf" class="soft"> (not on the shelf)</span></td>
+          <td>
+            <button
+              type="button"
+              class="chip plain"
+              :aria-pressed="plan.glue.chosen?.glue.id === v.glue.id"
+              @click="pick(v.glue.id)"
+            >
+              {{ v.glue.label }}
+            </button>
+          </td>
+          <td>
+            <template v-if="v.against.length > 0">not here: {{ v.against.map(a => text(a)).join('; ') }}</template>
+            <template v-else>{{ v.inFavour.join(', ') || 'would do' }}</template>
+            <span v-if="!v.onShelf" class="soft"> (not on the shelf)</span>
+          </td>
         </tr>
       </tbody>
     </table>
@@ -24,5 +38,13 @@ const pick = (id: (typeof GLUE_IDS)[number]) => store.tell({ do: 'choose-glue', 
 </template>
 
 <style scoped>
-summary { cursor: pointer; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; min-height: 36px; display: flex; align-items: center; }
+summary {
+  cursor: pointer;
+  color: var(--soft);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  min-height: 36px;
+  display: flex;
+  align-items: center;
+}
 </style>

@@ -5,7 +5,12 @@ import type { JointState } from '#core/piece/words'
 const { state, planned = false } = defineProps<{ state: JointState, planned?: boolean }>()
 
 const PEGS: Record<JointState, { x: number, turn: number, y: number }> = {
-  'not-tested': { x: 6, turn: 0, y: 0 }, 'solid': { x: 6, turn: 0, y: 0 }, 'ticks': { x: 6, turn: 0, y: 0 }, 'gives': { x: 10, turn: 0, y: 0 }, 'swings': { x: 10, turn: 20, y: 1 }, 'apart': { x: 18, turn: 0, y: 0 },
+  'not-tested': { x: 6, turn: 0, y: 0 },
+  'solid': { x: 6, turn: 0, y: 0 },
+  'ticks': { x: 6, turn: 0, y: 0 },
+  'gives': { x: 10, turn: 0, y: 0 },
+  'swings': { x: 10, turn: 20, y: 1 },
+  'apart': { x: 18, turn: 0, y: 0 },
 }
 const peg = computed(() => PEGS[state])
 const dotted = computed(() => state === 'not-tested')
@@ -23,10 +28,34 @@ const dotted = computed(() => state === 'not-tested')
 </template>
 
 <style scoped>
-.mark { display: block; overflow: visible; }
-.socket { fill: none; stroke: currentColor; stroke-width: 1.8; stroke-linejoin: round; }
-.peg { fill: currentColor; }
-.hair { fill: none; stroke: currentColor; stroke-width: 1.6; }
-.dotted .socket, .dotted .peg { fill: none; stroke: currentColor; stroke-width: 1.4; stroke-dasharray: 2 2; }
-.planned .peg { fill: none; stroke: currentColor; stroke-width: 1.8; }
+.mark {
+  display: block;
+  overflow: visible;
+}
+.socket {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.8;
+  stroke-linejoin: round;
+}
+.peg {
+  fill: currentColor;
+}
+.hair {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.6;
+}
+.dotted .socket,
+.dotted .peg {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.4;
+  stroke-dasharray: 2 2;
+}
+.planned .peg {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.8;
+}
 </style>

@@ -2,7 +2,9 @@
 /** The `?` in the top bar; the sheet itself is fetched when it is first asked for. */
 const open = ref(false)
 const asked = ref(false)
-function show(): void { asked.value = open.value = true }
+function show(): void {
+  asked.value = open.value = true
+}
 useKeys({ '?': show })
 </script>
 
@@ -12,5 +14,13 @@ useKeys({ '?': show })
 </template>
 
 <style scoped>
-.ask { min-width: 34px; min-height: 44px; background: none; border: 0; color: var(--soft); cursor: pointer; font-weight: 700; }
+.ask {
+  min-width: 34px;
+  min-height: 44px;
+  background: none;
+  border: 0;
+  color: var(--soft);
+  cursor: pointer;
+  font-weight: 700;
+}
 </style>

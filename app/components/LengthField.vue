@@ -8,10 +8,21 @@ import { listenToInstrument } from '~/composables/useInstrument'
 /**
  * A figure as people type it: a length in mm or inches whatever the switch says, degrees, per cent or a slope. What was
  * typed stays until it is understood; the field echoes how it was read. A plus in front adds a reading to those taken
- * before. An instrument on the bench types into the field that has the focus. `take` gives the figure on and may refuse it;
+ * before. An instrument on the bench types into the field that has the focus. `take` gives the figure on and may
+ * refuse it;
  * `problem` is what does not fit about the figure that was taken, together with others.
  */
-const props = defineProps<{ label: string, value: Measured | null, take: (m: Measured) => Result<unknown>, hint?: string, unit?: 'mm' | 'deg' | '%' | '1 in', clear?: () => void, dense?: boolean, tryOut?: (m: Measured | null) => void, problem?: string | undefined }>()
+const props = defineProps<{
+  label: string
+  value: Measured | null
+  take: (m: Measured) => Result<unknown>
+  hint?: string
+  unit?: 'mm' | 'deg' | '%' | '1 in'
+  clear?: () => void
+  dense?: boolean
+  tryOut?: (m: Measured | null) => void
+  problem?: string | undefined
+}>()
 const { units } = useUnits()
 const id = useId()
 const typed = ref<string | null>(null)
@@ -33,12 +44,24 @@ function type(text: string): void {
 function commit(): void {
   if (typed.value === null) return
   const text = typed.value.trim()
-  if (text === '') { props.clear?.(); return done('') }
+  if (text === '') {
+    props.clear?.()
+    return done('')
+  }
   const again = text.startsWith('+')
   const bare = again ? text.slice(1) : text
   const read = isLength.value ? parseLength(bare, units.value) : readNumber(bare)
-  if (!read.ok) { error.value = read.issues[0]!.message; return }
-  give(read.value.mm, again, isLength.value ? `read as ${read.value.readAs}, ${formatLength(read.value.mm, units.value === 'mm' ? 'in' : 'mm')}` : '')
+  if (!read.ok) {
+    error.value = read.issues[0]!.message
+    return
+  }
+  give(
+    read.value.mm,
+    again,
+    isLength.value
+      ? `read as ${read.value.readAs}, ${formatLength(read.value.mm, units.value === 'mm' ? 'in' : 'mm')}`
+      : '',
+  )
 }
 
 function give(value: number, again: boolean, read: string): void {
@@ -47,10 +70,17 @@ function give(value: number, again: boolean, read: string): void {
   else error.value = taken.issues[0]!.message
 }
 
-const WANTED = { 'deg': 'degrees such as 8 or 7.5', '%': 'per cent such as 20', '1 in': 'a slope such as 12 for 1 in 12', 'mm': '' } as const
+const WANTED = {
+  'deg': 'degrees such as 8 or 7.5',
+  '%': 'per cent such as 20',
+  '1 in': 'a slope such as 12 for 1 in 12',
+  'mm': '',
+} as const
 function readNumber(text: string): Result<{ mm: number, readAs: string }> {
   const value = Number(text.replace(',', '.').replace(/[°%]|^\s*1 in /g, ''))
-  return text.trim() !== '' && Number.isFinite(value) ? { ok: true, value: { mm: value, readAs: text } } : { ok: false, issues: [{ path: '', code: 'not_a_number', message: `type ${WANTED[props.unit ?? 'mm']}.` }] }
+  return text.trim() !== '' && Number.isFinite(value)
+    ? { ok: true, value: { mm: value, readAs: text } }
+    : { ok: false, issues: [{ path: '', code: 'not_a_number', message: `type ${WANTED[props.unit ?? 'mm']}.` }] }
 }
 
 function done(read: string): void {
@@ -60,31 +90,87 @@ function done(read: string): void {
   typed.value = null
 }
 
-const instrument = listenToInstrument((valueMm) => { if (isLength.value) give(valueMm, false, `from the caliper, ${formatLength(valueMm, units.value === 'mm' ? 'in' : 'mm')}`) })
+const instrument = listenToInstrument((valueMm) => {
+  if (isLength.value) {
+    give(valueMm, false, `from the caliper, ${formatLength(valueMm, units.value === 'mm' ? 'in' : 'mm')}`)
+  }
+})
 </script>
 
 <template>
   <div class="length-field" :class="{ dense }">
     <label :for="id">{{ label }}</label>
     <input
-      :id="id" class="box measure" :value="shown" autocomplete="off" inputmode="text" :aria-invalid="error !== '' || Boolean(problem)" :aria-describedby="`${id}-note`"
-      :class="{ assumed: value?.basis === 'assumed' && typed === null }" @input="type(($event.target as HTMLInputElement).value)" @keydown.enter.stop="commit" @focus="instrument.hold(); ($event.target as HTMLInputElement).select()" @blur="instrument.leave(); afterPress(commit)">
+      :id="id"
+      class="box measure"
+      :value="shown"
+      autocomplete="off"
+      inputmode="text"
+      :aria-invalid="error !== '' || Boolean(problem)"
+      :aria-describedby="`${id}-note`"
+      :class="{ assumed: value?.basis === 'assumed' && typed === null }"
+      @input="type(($event.target as HTMLInputElement).value)"
+      @keydown.enter.stop="commit"
+      @focus="
+        instrument.hold()
+        ;($event.target as HTMLInputElement).select()
+      "
+      @blur="
+        instrument.leave()
+        afterPress(commit)
+      "
+    >
     <span :id="`${id}-note`" class="note">
       <span v-if="error || (problem && typed === null)" class="field-error" role="alert">{{ error || problem }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>
-      <span v-else-if="range" class="small soft">mean of {{ value!.readings!.length }}, {{ written(range.low) }} to {{ written(range.high) }}</span>
-      <span v-else class="small soft"><template v-if="value?.basis === 'assumed'">assumed<template v-if="hint"> · </template></template>{{ hint }}</span>
+      <span v-else-if="range" class="small soft"
+      >mean of {{ value!.readings!.length }}, {{ written(range.low) }} to {{ written(range.high) }}</span
+      >
+      <span v-else class="small soft">
+        <template v-if="value?.basis === 'assumed'">assumed<template v-if="hint"> · </template>
+        </template>{{ hint }}</span
+      >
     </span>
   </div>
 </template>
 
 <style scoped>
-.length-field { display: grid; grid-template-columns: minmax(120px, 1fr) 150px; gap: 0 12px; align-items: center; align-content: start; }
-.length-field label { grid-column: 1; }
-.box { width: 150px; min-height: 40px; padding: 4px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink); }
-.box[aria-invalid="true"] { border-width: 1px 1px 1px 4px; border-color: var(--ink); }
-.note { grid-column: 1 / -1; min-height: 18px; line-height: 1.3; }
-.box.assumed { color: var(--soft); font-style: italic; }
-.dense { grid-template-columns: 1fr; }
-.dense .box { width: 100%; }
+.length-field {
+  display: grid;
+  grid-template-columns: minmax(120px, 1fr) 150px;
+  gap: 0 12px;
+  align-items: center;
+  align-content: start;
+}
+.length-field label {
+  grid-column: 1;
+}
+.box {
+  width: 150px;
+  min-height: 40px;
+  padding: 4px 10px;
+  border: 1px solid var(--soft);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+.box[aria-invalid='true'] {
+  border-width: 1px 1px 1px 4px;
+  border-color: var(--ink);
+}
+.note {
+  grid-column: 1 / -1;
+  min-height: 18px;
+  line-height: 1.3;
+}
+.box.assumed {
+  color: var(--soft);
+  font-style: italic;
+}
+.dense {
+  grid-template-columns: 1fr;
+}
+.dense .box {
+  width: 100%;
+}
 </style>

@@ -8,10 +8,18 @@ const { plan, piece } = defineProps<{ plan: Plan, piece: Piece }>()
 const { text } = useUnits()
 const others = computed(() => {
   const lines = plan.glue.lines.filter(l => l.glue !== plan.glue.chosen?.glue.id)
-  return [...new Set(lines.map(l => l.glue))].map(id => ({ glue: glueNamed(id), where: lines.filter(l => l.glue === id).map(l => text(lineName(piece, plan, l.id))).join('; ') }))
+  return [...new Set(lines.map(l => l.glue))].map(id => ({
+    glue: glueNamed(id),
+    where: lines
+      .filter(l => l.glue === id)
+      .map(l => text(lineName(piece, plan, l.id)))
+      .join('; '),
+  }))
 })
 </script>
 
 <template>
-  <p v-for="o in others" :key="o.glue.id"><strong>{{ o.glue.label }}</strong> in {{ o.where }}; comes undone with {{ o.glue.undoBy }}.</p>
+  <p v-for="o in others" :key="o.glue.id">
+    <strong>{{ o.glue.label }}</strong> in {{ o.where }}; comes undone with {{ o.glue.undoBy }}.
+  </p>
 </template>

@@ -6,10 +6,19 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const why = ref(piece.value?.outcome?.why ?? '')
 const error = ref('')
-const LABELS = { 'repair': 'repair it', 'not-worth-it': 'not worth it', 'refer-on': 'refer on', 'owner-decides': 'owner decides' } as const
+const LABELS = {
+  'repair': 'repair it',
+  'not-worth-it': 'not worth it',
+  'refer-on': 'refer on',
+  'owner-decides': 'owner decides',
+} as const
 
 function end(verdict: (typeof VERDICTS)[number]): void {
-  const result = store.tell({ do: 'set-outcome', verdict: piece.value?.outcome?.verdict === verdict ? null : verdict, why: why.value })
+  const result = store.tell({
+    do: 'set-outcome',
+    verdict: piece.value?.outcome?.verdict === verdict ? null : verdict,
+    why: why.value,
+  })
   error.value = result.ok ? '' : result.issues[0]!.message
 }
 </script>
@@ -17,13 +26,34 @@ function end(verdict: (typeof VERDICTS)[number]): void {
 <template>
   <section v-if="piece" class="outcome" aria-labelledby="outcome-head">
     <h2 id="outcome-head">What becomes of it</h2>
-    <div class="chips" role="group" aria-labelledby="outcome-head"><button v-for="v in VERDICTS" :key="v" type="button" class="chip plain" :aria-pressed="piece.outcome?.verdict === v" @click="end(v)">{{ LABELS[v] }}</button></div>
+    <div class="chips" role="group" aria-labelledby="outcome-head">
+      <button
+        v-for="v in VERDICTS"
+        :key="v"
+        type="button"
+        class="chip plain"
+        :aria-pressed="piece.outcome?.verdict === v"
+        @click="end(v)"
+      >
+        {{ LABELS[v] }}
+      </button>
+    </div>
     <label for="why" class="small soft">Why, in a sentence the owner can read (needed unless it is repaired)</label>
-    <UInput id="why" v-model="why" class="w-full" @change="piece.outcome && store.tell({ do: 'set-outcome', verdict: piece.outcome.verdict, why })" />
+    <UInput
+      id="why"
+      v-model="why"
+      class="w-full"
+      @change="piece.outcome && store.tell({ do: 'set-outcome', verdict: piece.outcome.verdict, why })"
+    />
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
   </section>
 </template>
 
 <style scoped>
-.outcome { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
+.outcome {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
 </style>

@@ -13,21 +13,38 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const neighbours = computed(() => piece.value!.joints.filter(j => j.receives === joint.receives && j.id !== joint.id))
 const kinds = JOINT_KINDS.map(k => ({ label: FORMS[k].label, value: k }))
-const sharers = computed(() => [{ label: 'none', value: '' }, ...neighbours.value.map(n => ({ label: `J${n.number} ${jointName(piece.value!, n)}`, value: n.id }))])
+const sharers = computed(() => [
+  { label: 'none', value: '' },
+  ...neighbours.value.map(n => ({ label: `J${n.number} ${jointName(piece.value!, n)}`, value: n.id })),
+])
 
-const SPECIAL = { 'mortise-and-tenon': ['through', 'wedged', 'haunched', 'pinned'], 'round-tenon': ['through', 'wedged'] } as const
-const special = computed<readonly string[]>(() => (joint.form.kind in SPECIAL ? SPECIAL[joint.form.kind as keyof typeof SPECIAL] : []))
+const SPECIAL = {
+  'mortise-and-tenon': ['through', 'wedged', 'haunched', 'pinned'],
+  'round-tenon': ['through', 'wedged'],
+} as const
+const special = computed<readonly string[]>(() =>
+  joint.form.kind in SPECIAL ? SPECIAL[joint.form.kind as keyof typeof SPECIAL] : [],
+)
 const fields = computed(() => joint.form as unknown as Readonly<Record<string, Measured | boolean | undefined>>)
-const sizeOf = (key: string) => (key === 'depthMm' ? joint.depthMm : fields.value[key] as Measured)
+const sizeOf = (key: string) => (key === 'depthMm' ? joint.depthMm : (fields.value[key] as Measured))
 
-const ORDER_ITEMS = [{ label: 'not looked', value: 'not-seen' }, { label: 'this one goes in last', value: 'last' }, { label: 'the other goes in last', value: 'first' }]
+const ORDER_ITEMS = [
+  { label: 'not looked', value: 'not-seen' },
+  { label: 'this one goes in last', value: 'last' },
+  { label: 'the other goes in last', value: 'first' },
+]
 const order = computed(() => (joint.passes === undefined ? 'not-seen' : joint.passes ? 'last' : 'first'))
 
 function retype(kind: string): void {
   const { widthMm, depthMm } = sectionAt(partOf(piece.value!, joint.enters), 0)
   edit({ do: 'change-joint', joint: joint.id, form: usualForm(kind as JointKind, widthMm, depthMm) })
 }
-const toggle = (key: string) => edit({ do: 'change-joint', joint: joint.id, form: { ...joint.form, [key]: fields.value[key] !== true } as Joint['form'] })
+const toggle = (key: string) =>
+  edit({
+    do: 'change-joint',
+    joint: joint.id,
+    form: { ...joint.form, [key]: fields.value[key] !== true } as Joint['form'],
+  })
 </script>
 
 <template>
@@ -38,23 +55,76 @@ const toggle = (key: string) => edit({ do: 'change-joint', joint: joint.id, form
       <PickOne :id="`kind-${joint.id}`" :model-value="joint.form.kind" :items="kinds" @update:model-value="retype" />
     </div>
     <div v-if="special.length > 0" class="chips" role="group" aria-label="What is special about it">
-      <button v-for="key in special" :key="key" type="button" class="chip plain" :aria-pressed="fields[key] === true" @click="toggle(key)">{{ key }}</button>
+      <button
+        v-for="key in special"
+        :key="key"
+        type="button"
+        class="chip plain"
+        :aria-pressed="fields[key] === true"
+        @click="toggle(key)"
+      >
+        {{ key }}
+      </button>
     </div>
     <div class="columns">
-      <LengthField v-for="s in sizesOf(joint)" :key="s.key" dense :label="s.label" :value="sizeOf(s.key)" :take="m => store.tell({ do: 'measure-joint', joint: joint.id, size: s.key, measure: m })" />
+      <LengthField
+        v-for="s in sizesOf(joint)"
+        :key="s.key"
+        dense
+        :label="s.label"
+        :value="sizeOf(s.key)"
+        :take="m => store.tell({ do: 'measure-joint', joint: joint.id, size: s.key, measure: m })"
+      />
     </div>
     <div v-if="neighbours.length > 0" class="line">
       <label :for="`shares-${joint.id}`">Shares its hole with</label>
-      <PickOne :id="`shares-${joint.id}`" :model-value="joint.shares ?? ''" :items="sharers" @update:model-value="edit({ do: 'change-joint', joint: joint.id, shares: $event || null })" />
+      <PickOne
+        :id="`shares-${joint.id}`"
+        :model-value="joint.shares ?? ''"
+        :items="sharers"
+        @update:model-value="edit({ do: 'change-joint', joint: joint.id, shares: $event || null })"
+      />
     </div>
-    <ChoiceRow v-if="joint.shares" label="In the shared hole" :items="ORDER_ITEMS" :model-value="order" @update:model-value="edit({ do: 'change-joint', joint: joint.id, passes: $event === 'not-seen' ? null : $event === 'last' })" />
+    <ChoiceRow
+      v-if="joint.shares"
+      label="In the shared hole"
+      :items="ORDER_ITEMS"
+      :model-value="order"
+      @update:model-value="
+        edit({ do: 'change-joint', joint: joint.id, passes: $event === 'not-seen' ? null : $event === 'last' })
+      "
+    />
   </details>
 </template>
 
 <style scoped>
-.joint > * + * { margin-top: 6px; }
-.line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
-.columns { display: grid; grid-template-columns: repeat(auto-fill, minmax(130px, 1fr)); gap: 4px 14px; margin-top: 6px; }
-summary { cursor: pointer; min-height: 36px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }
-@media (max-width: 640px) { .line { grid-template-columns: 1fr; } }
+.joint > * + * {
+  margin-top: 6px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 4px 12px;
+  align-items: center;
+}
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+  gap: 4px 14px;
+  margin-top: 6px;
+}
+summary {
+  cursor: pointer;
+  min-height: 36px;
+  display: flex;
+  align-items: center;
+  color: var(--soft);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+@media (max-width: 640px) {
+  .line {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -16,14 +16,19 @@ const inOrder = (list: Stations): Stations => [...list].sort((a, b) => a.along -
 /** As they are now: two fields may be left in one breath, before this is drawn anew. */
 const latest = () => inOrder((piece.value!.parts.find(p => p.id === part.id) ?? part).section.stations)
 const put = (next: Stations) => edit({ do: 'shape-part', part: part.id, section: { ...part.section, stations: next } })
-const size = (i: number, key: 'widthMm' | 'depthMm') => (m: Measured) => put(latest().map((s, k) => (k === i ? { ...s, [key]: m.value } : s)))
-const place = (i: number) => (m: Measured) => put(latest().map((s, k) => (k === i ? { ...s, along: m.value / 100 } : s)))
+const size = (i: number, key: 'widthMm' | 'depthMm') => (m: Measured) =>
+  put(latest().map((s, k) => (k === i ? { ...s, [key]: m.value } : s)))
+const place = (i: number) => (m: Measured) =>
+  put(latest().map((s, k) => (k === i ? { ...s, along: m.value / 100 } : s)))
 function addStation(): void {
   const { widthMm, depthMm } = sectionAt(part, 0.5)
   put([...latest(), { along: 0.5, widthMm, depthMm }])
 }
 const bend = (m: Measured) => edit({ do: 'shape-part', part: part.id, axis: bentAxis(part, m.value, bendWay.value) })
-const SHAPES = [{ label: 'rectangular', value: 'rectangle' }, { label: 'round or oval', value: 'round' }]
+const SHAPES = [
+  { label: 'rectangular', value: 'rectangle' },
+  { label: 'round or oval', value: 'round' },
+]
 const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
 </script>
 
@@ -41,17 +46,52 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
     </table>
     <div class="chips">
       <button type="button" class="chip" @click="addStation">+ a station</button>
-      <button v-if="stations.length > 1" type="button" class="chip" @click="put(latest().slice(0, -1))">Take the last off</button>
+      <button v-if="stations.length > 1" type="button" class="chip" @click="put(latest().slice(0, -1))">
+        Take the last off
+      </button>
     </div>
-    <ChoiceRow label="Shape" :items="SHAPES" :model-value="part.section.shape" @update:model-value="edit({ do: 'shape-part', part: part.id, section: { ...part.section, shape: $event as Part['section']['shape'] } })" />
-    <div class="line"><label for="bend-way">Bends</label><PickOne id="bend-way" :model-value="bendWay" :items="WAYS" @update:model-value="bendWay = $event as BendWay" /></div>
+    <ChoiceRow
+      label="Shape"
+      :items="SHAPES"
+      :model-value="part.section.shape"
+      @update:model-value="
+        edit({
+          do: 'shape-part',
+          part: part.id,
+          section: { ...part.section, shape: $event as Part['section']['shape'] },
+        })
+      "
+    />
+    <div class="line">
+      <label for="bend-way">Bends</label>
+      <PickOne id="bend-way" :model-value="bendWay" :items="WAYS" @update:model-value="bendWay = $event as BendWay" />
+    </div>
     <LengthField label="Off the straight, at its middle" :value="null" :take="bend" hint="0 makes it straight" />
   </details>
 </template>
 
 <style scoped>
-.shape > * + * { margin-top: 6px; }
-.line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
-summary { cursor: pointer; min-height: 36px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }
-@media (max-width: 640px) { .line { grid-template-columns: 1fr; } }
+.shape > * + * {
+  margin-top: 6px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 4px 12px;
+  align-items: center;
+}
+summary {
+  cursor: pointer;
+  min-height: 36px;
+  display: flex;
+  align-items: center;
+  color: var(--soft);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+@media (max-width: 640px) {
+  .line {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

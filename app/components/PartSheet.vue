@@ -7,7 +7,9 @@ import { FINISHES, SHOW_FACES } from '#core/piece/words'
 import { SPECIES } from '#core/reference/species'
 import { handSeen, partName } from '#core/piece/names'
 
-/** One part: whether it is there, its wood, its section and bend, its joints; and what can be done with it as a whole. */
+/**
+ * One part: whether it is there, its wood, its section and bend, its joints; and what can be done with it as a whole.
+ */
 const { part } = defineProps<{ part: Part }>()
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -25,7 +27,8 @@ function edit(change: Edit): Result<unknown> {
   refused.value = result.ok ? '' : result.issues[0]!.message
   return result
 }
-const describe = (facts: Partial<Extract<Edit, { do: 'describe-part' }>>) => edit({ do: 'describe-part', part: part.id, ...facts })
+const describe = (facts: Partial<Extract<Edit, { do: 'describe-part' }>>) =>
+  edit({ do: 'describe-part', part: part.id, ...facts })
 const rename = (label: string) => label !== '' && edit({ do: 'rename-part', part: part.id, label }).ok
 
 /** An id nobody has yet, like the one wanted. */
@@ -43,7 +46,9 @@ function mirror(): void {
   const as = free(handed ? twinId(part.id) : `${part.id}-mirrored`)
   if (edit({ do: 'mirror-part', part: part.id, as }).ok) pickedPart.value = as
 }
-function remove(): void { if (edit({ do: 'remove-part', part: part.id }).ok) pickedPart.value = null }
+function remove(): void {
+  if (edit({ do: 'remove-part', part: part.id }).ok) pickedPart.value = null
+}
 
 const items = (ids: readonly string[]) => ids.map(value => ({ label: value.replaceAll('-', ' '), value }))
 const THERE = items(['there', 'missing', 'beyond-saving'])
@@ -54,19 +59,62 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
 <template>
   <div v-if="piece" class="sheet">
     <TextField label="Name" :value="partName(piece, part)" :draft-key="`${piece.id}-${part.id}-name`" :take="rename" />
-    <ChoiceRow label="Is it there" :tone="part.missing ? 'fault' : 'plain'" :items="THERE" :model-value="there" @update:model-value="describe({ missing: $event !== 'there', stillIn: $event === 'beyond-saving' })" />
+    <ChoiceRow
+      label="Is it there"
+      :tone="part.missing ? 'fault' : 'plain'"
+      :items="THERE"
+      :model-value="there"
+      @update:model-value="describe({ missing: $event !== 'there', stillIn: $event === 'beyond-saving' })"
+    />
     <HoldList :on="{ kind: 'part', id: part.id, along: 0 }" heading="Hardware on it" />
     <p class="small">
-      <template v-if="hand !== 'none'">{{ handSeen(piece, part.id) }} hand · </template>long <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight"> along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight</template><template v-if="lean && lean.inSpace.value > LEANS_DEG">
-        ;
-        leans <FigureValue label="Lean in space" :figure="lean.inSpace" /> in space, along a line <FigureValue label="Sight line" :figure="lean.sightLine" /> off straight ahead:
-        <FigureValue label="From the front" :figure="lean.front" /> from the front, <FigureValue label="From the side" :figure="lean.side" /> from the side
-      </template>.
+      <template v-if="hand !== 'none'">{{ handSeen(piece, part.id) }} hand · </template>long
+      <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight">
+        along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight
+      </template>
+      <template v-if="lean && lean.inSpace.value > LEANS_DEG">
+        ; leans <FigureValue label="Lean in space" :figure="lean.inSpace" /> in space, along a line
+        <FigureValue label="Sight line" :figure="lean.sightLine" /> off straight ahead:
+        <FigureValue label="From the front" :figure="lean.front" /> from the front,
+        <FigureValue label="From the side" :figure="lean.side" /> from the side
+      </template
+      >.
     </p>
-    <div class="line"><label for="part-wood">Wood</label><PickOne id="part-wood" :model-value="part.species" :items="WOODS" @update:model-value="describe({ species: $event })" /></div>
-    <div class="line"><label for="part-finish">Finish near its joints</label><PickOne id="part-finish" :model-value="part.finish ?? piece.intake.finish" :items="items(FINISHES)" @update:model-value="describe({ finish: $event as Part['finish'] })" /></div>
-    <div class="line"><label for="part-show">Shows</label><PickOne id="part-show" :model-value="part.show ?? 'all-round'" :items="items(SHOW_FACES)" @update:model-value="describe({ show: $event as Part['show'] })" /></div>
-    <LengthField class="grain" label="Slope of the grain, 1 in" unit="1 in" :value="part.grainOneIn ?? null" :take="m => describe({ grainOneIn: m })" hint="12 is 1 in 12; straight grain is left out" />
+    <div class="line">
+      <label for="part-wood">Wood</label>
+      <PickOne
+        id="part-wood"
+        :model-value="part.species"
+        :items="WOODS"
+        @update:model-value="describe({ species: $event })"
+      />
+    </div>
+    <div class="line">
+      <label for="part-finish">Finish near its joints</label>
+      <PickOne
+        id="part-finish"
+        :model-value="part.finish ?? piece.intake.finish"
+        :items="items(FINISHES)"
+        @update:model-value="describe({ finish: $event as Part['finish'] })"
+      />
+    </div>
+    <div class="line">
+      <label for="part-show">Shows</label>
+      <PickOne
+        id="part-show"
+        :model-value="part.show ?? 'all-round'"
+        :items="items(SHOW_FACES)"
+        @update:model-value="describe({ show: $event as Part['show'] })"
+      />
+    </div>
+    <LengthField
+      class="grain"
+      label="Slope of the grain, 1 in"
+      unit="1 in"
+      :value="part.grainOneIn ?? null"
+      :take="m => describe({ grainOneIn: m })"
+      hint="12 is 1 in 12; straight grain is left out"
+    />
     <PartShape :part="part" :edit="edit" />
     <PartJoint v-for="j in joints" :key="j.id" :joint="j" :edit="edit" />
     <div class="chips">
@@ -79,8 +127,24 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
 </template>
 
 <style scoped>
-.sheet { display: grid; gap: 10px; border-left: 3px solid var(--ink); padding: 4px 0 8px 12px; }
-.line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
-.grain { max-width: 420px; }
-@media (max-width: 640px) { .line { grid-template-columns: 1fr; } }
+.sheet {
+  display: grid;
+  gap: 10px;
+  border-left: 3px solid var(--ink);
+  padding: 4px 0 8px 12px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 4px 12px;
+  align-items: center;
+}
+.grain {
+  max-width: 420px;
+}
+@media (max-width: 640px) {
+  .line {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

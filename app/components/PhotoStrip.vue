@@ -18,15 +18,22 @@ async function add(e: Event): Promise<void> {
   const file = field.files?.[0]
   if (!file || !piece.value) return
   error.value = ''
-  if (file.size > LARGEST) error.value = `“${file.name}” is ${Math.round(file.size / 1e6)} MB: a picture may have ${LARGEST / 1e6} MB.`
+  if (file.size > LARGEST) {
+    error.value = `“${file.name}” is ${Math.round(file.size / 1e6)} MB: a picture may have ${LARGEST / 1e6} MB.`
+  }
   else {
     busy.value = true
     try {
-      const kept = await $fetch<{ id: string, widthPx: number, heightPx: number }>(`/api/pieces/${piece.value.id}/photos`, { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } })
+      const kept = await $fetch<{ id: string, widthPx: number, heightPx: number }>(
+        `/api/pieces/${piece.value.id}/photos`,
+        { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } },
+      )
       const told = store.tell({ do: 'add-photo', photo: { ...kept, at: wallNow(), of, caption: '' } })
       if (!told.ok) error.value = told.issues[0]!.message
     }
-    catch (failure) { error.value = Object.values(errorsOf(failure)).join(' ') }
+    catch (failure) {
+      error.value = Object.values(errorsOf(failure)).join(' ')
+    }
     busy.value = false
   }
   field.value = ''
@@ -35,17 +42,49 @@ async function add(e: Event): Promise<void> {
 
 <template>
   <div class="photos">
-    <a v-for="p in own" :key="p.id" :href="`/api/photos/${p.id}`" target="_blank" rel="noopener" class="shot"><img :src="`/api/photos/${p.id}?small`" :alt="p.caption || `Picture of ${p.at.replace('T', ', ')}`" loading="lazy"></a>
+    <a v-for="p in own" :key="p.id" :href="`/api/photos/${p.id}`" target="_blank" rel="noopener" class="shot">
+      <img
+        :src="`/api/photos/${p.id}?small`"
+        :alt="p.caption || `Picture of ${p.at.replace('T', ', ')}`"
+        loading="lazy"
+      ></a>
     <label :for="id" class="key-button slim add">{{ busy ? 'Adding …' : 'Add a picture' }}</label>
     <input :id="id" type="file" accept="image/jpeg,image/png,image/webp" class="file" :disabled="busy" @change="add">
-    <button v-if="own.length > 0" type="button" class="key-button slim" @click="store.tell({ do: 'remove-photo', photo: own[own.length - 1]!.id })">Take the last off</button>
+    <button
+      v-if="own.length > 0"
+      type="button"
+      class="key-button slim"
+      @click="store.tell({ do: 'remove-photo', photo: own[own.length - 1]!.id })"
+    >
+      Take the last off
+    </button>
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
   </div>
 </template>
 
 <style scoped>
-.photos { position: relative; display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
-.shot img { height: 64px; border: 1px solid var(--rule); border-radius: 4px; display: block; }
-.file { position: absolute; width: 1px; height: 1px; opacity: 0; }
-.file:focus-visible + *, .add:has(+ .file:focus-visible) { outline: 2.5px solid var(--ink); outline-offset: 2px; }
+.photos {
+  position: relative;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.shot img {
+  height: 64px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  display: block;
+}
+.file {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.file:focus-visible + *,
+.add:has(+ .file:focus-visible) {
+  outline: 2.5px solid var(--ink);
+  outline-offset: 2px;
+}
 </style>

@@ -8,5 +8,10 @@ const parts = computed(() => partsOf(phrase))
 </script>
 
 <template>
-  <span><template v-for="(part, i) in parts" :key="i"><template v-if="typeof part === 'string'">{{ part }}</template><span v-else class="measure">{{ quantity(part) }}</span></template></span>
+  <span>
+    <template v-for="(part, i) in parts" :key="i">
+      <template v-if="typeof part === 'string'">{{ part }}</template>
+      <span v-else class="measure">{{ quantity(part) }}</span></template>
+  </span
+  >
 </template>

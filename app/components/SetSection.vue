@@ -13,8 +13,15 @@ const busy = ref(false)
 async function make(): Promise<void> {
   busy.value = true
   error.value = ''
-  try { await $fetch(`/api/pieces/${piece.value!.id}/set`, { method: 'POST', body: { of: of.value, entry: newId(), by: useQueue().device } }) }
-  catch (e) { error.value = Object.values(errorsOf(e)).join(' ') }
+  try {
+    await $fetch(`/api/pieces/${piece.value!.id}/set`, {
+      method: 'POST',
+      body: { of: of.value, entry: newId(), by: useQueue().device },
+    })
+  }
+  catch (e) {
+    error.value = Object.values(errorsOf(e)).join(' ')
+  }
   busy.value = false
 }
 </script>
@@ -22,7 +29,10 @@ async function make(): Promise<void> {
 <template>
   <section v-if="piece" class="set" aria-labelledby="set">
     <h2 id="set">One of a set</h2>
-    <p v-if="piece.set">This is {{ memberWords(piece) }}. Measurements, construction and the job are told to all of them; what is wrong is each one’s own. <NuxtLink :to="`/set/${piece.set.id}`" class="compare">Compare them</NuxtLink></p>
+    <p v-if="piece.set">
+      This is {{ memberWords(piece) }}. Measurements, construction and the job are told to all of them; what is wrong is
+      each one’s own. <NuxtLink :to="`/set/${piece.set.id}`" class="compare">Compare them</NuxtLink>
+    </p>
     <div v-else class="make">
       <label for="set-of">How many alike, this one among them</label>
       <input id="set-of" v-model.number="of" type="number" min="2" max="24" class="count measure">
@@ -33,8 +43,29 @@ async function make(): Promise<void> {
 </template>
 
 <style scoped>
-.compare { text-decoration: underline; text-underline-offset: 3px; }
-.set { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
-.make { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
-.count { width: 74px; min-height: 40px; padding: 4px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink); }
+.compare {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.set {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.make {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+}
+.count {
+  width: 74px;
+  min-height: 40px;
+  padding: 4px 10px;
+  border: 1px solid var(--soft);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+}
 </style>

@@ -1,17 +1,30 @@
 <script setup lang="ts">
 import { boxOf, lineOf, type Dimension, type Sheet, type View } from '#core/sheet'
 
-/** A cut sheet: views to scale, what is there in ink, what is put in and cut in blue, sizes beside it; and as a file at 1:1. */
+/**
+ * A cut sheet: views to scale, what is there in ink, what is put in and cut in blue, sizes beside it; and as a file
+ * at 1:1.
+ */
 const { sheet, name, trouble = undefined } = defineProps<{ sheet: Sheet, name: string, trouble?: string | undefined }>()
 const route = useRoute()
-const onPaper = computed(() => (trouble ? `/sheet/${String(route.params.id)}?trouble=${encodeURIComponent(trouble)}` : null))
+const onPaper = computed(() =>
+  trouble ? `/sheet/${String(route.params.id)}?trouble=${encodeURIComponent(trouble)}` : null,
+)
 const { len } = useUnits()
 const id = useId()
-/** White round a view, so that its figures are not cut off: at least so much, millimetres, and of a long one this share. */
+/**
+ * White round a view, so that its figures are not cut off: at least so much, millimetres, and of a long one this
+ * share.
+ */
 const [MARGIN_MM, MARGIN_SHARE] = [9, 0.05]
 /** How large a view usually is on the screen, and how high its letters are there, pixels. */
 const [VIEW_PX, LETTER_PX] = [280, 12]
-const lettersMm = (view: View) => Math.max(2.6, LETTER_PX * Math.max(box(view).h, box(view).w) / (sheet.views.length === 1 || isLong(view) ? 2 * VIEW_PX : VIEW_PX))
+const lettersMm = (view: View) =>
+  Math.max(
+    2.6,
+    (LETTER_PX * Math.max(box(view).h, box(view).w))
+    / (sheet.views.length === 1 || isLong(view) ? 2 * VIEW_PX : VIEW_PX),
+  )
 /** A stick takes a row of its own. */
 const isLong = (view: View) => box(view).w > 4 * box(view).h
 
@@ -24,9 +37,12 @@ const box = (view: View) => {
 /** Views share a row by their widths, so that all are about as large; on a phone they stand under each other. */
 const share = (view: View) => Math.round(box(view).w)
 /** A stroke across each end of a size’s line. */
-const ticks = (d: Dimension) => lineOf(d).map(([x, y]) => `M${x - 1.2} ${-y + 1.2}l2.4 -2.4`).join('')
+const ticks = (d: Dimension) =>
+  lineOf(d)
+    .map(([x, y]) => `M${x - 1.2} ${-y + 1.2}l2.4 -2.4`)
+    .join('')
 const slopeOf = ([a, b]: ReturnType<typeof lineOf>) => {
-  const deg = Math.atan2(-(b[1] - a[1]), b[0] - a[0]) * 180 / Math.PI
+  const deg = (Math.atan2(-(b[1] - a[1]), b[0] - a[0]) * 180) / Math.PI
   return deg > 90 ? deg - 180 : deg <= -90 ? deg + 180 : deg
 }
 const isAlong = (d: Dimension) => Math.abs(d.to[0] - d.from[0]) >= Math.abs(d.to[1] - d.from[1])
@@ -56,8 +72,16 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
 
 <template>
   <div class="views">
-    <figure v-for="view in sheet.views" :key="view.id" :style="{ flexGrow: share(view), ...(isLong(view) ? { flexBasis: '100%' } : {}) }">
-      <svg :viewBox="`${box(view).x} ${box(view).y} ${box(view).w} ${box(view).h}`" role="img" :aria-label="spoken(view)">
+    <figure
+      v-for="view in sheet.views"
+      :key="view.id"
+      :style="{ flexGrow: share(view), ...(isLong(view) ? { flexBasis: '100%' } : {}) }"
+    >
+      <svg
+        :viewBox="`${box(view).x} ${box(view).y} ${box(view).w} ${box(view).h}`"
+        role="img"
+        :aria-label="spoken(view)"
+      >
         <defs>
           <pattern :id="`${id}-hatch`" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <line x1="0" y1="0" x2="0" y2="5" stroke="var(--rule)" stroke-width="0.8" />
@@ -66,16 +90,37 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
         <template v-for="(s, i) in view.shapes" :key="i">
           <template v-if="s.kind === 'rectangle'">
             <rect
-              :x="s.from[0]" :y="-s.to[1]" :width="s.to[0] - s.from[0]" :height="s.to[1] - s.from[1]" :class="s.pencil"
-              :style="s.hatched ? { fill: `url(#${id}-hatch)` } : {}" />
+              :x="s.from[0]"
+              :y="-s.to[1]"
+              :width="s.to[0] - s.from[0]"
+              :height="s.to[1] - s.from[1]"
+              :class="s.pencil"
+              :style="s.hatched ? { fill: `url(#${id}-hatch)` } : {}"
+            />
             <path
-              v-if="s.grain" class="grain" :class="s.pencil"
-              :d="s.grain === 'x' ? `M${s.from[0] + 2} ${-(s.from[1] + s.to[1]) / 2}H${s.to[0] - 2}` : `M${(s.from[0] + s.to[0]) / 2} ${-s.from[1] - 2}V${-s.to[1] + 2}`" />
+              v-if="s.grain"
+              class="grain"
+              :class="s.pencil"
+              :d="
+                s.grain === 'x'
+                  ? `M${s.from[0] + 2} ${-(s.from[1] + s.to[1]) / 2}H${s.to[0] - 2}`
+                  : `M${(s.from[0] + s.to[0]) / 2} ${-s.from[1] - 2}V${-s.to[1] + 2}`
+              "
+            />
           </template>
           <polygon
-            v-else-if="s.kind === 'polygon'" :points="s.points.map(p => `${p[0]},${-p[1]}`).join(' ')" :class="s.pencil"
-            :style="s.hatched ? { fill: `url(#${id}-hatch)` } : {}" />
-          <circle v-else-if="s.kind === 'circle'" :cx="s.middle[0]" :cy="-s.middle[1]" :r="s.radiusMm" :class="s.pencil" />
+            v-else-if="s.kind === 'polygon'"
+            :points="s.points.map(p => `${p[0]},${-p[1]}`).join(' ')"
+            :class="s.pencil"
+            :style="s.hatched ? { fill: `url(#${id}-hatch)` } : {}"
+          />
+          <circle
+            v-else-if="s.kind === 'circle'"
+            :cx="s.middle[0]"
+            :cy="-s.middle[1]"
+            :r="s.radiusMm"
+            :class="s.pencil"
+          />
           <line v-else :x1="s.from[0]" :y1="-s.from[1]" :x2="s.to[0]" :y2="-s.to[1]" :class="s.pencil" />
         </template>
         <g v-for="(d, i) in view.dimensions" :key="`d${i}`" class="size">
@@ -109,20 +154,87 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
 </template>
 
 <style scoped>
-.views { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; background: var(--ground); padding: 8px; }
+.views {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+  background: var(--ground);
+  padding: 8px;
+}
 
-.sets div { display: grid; grid-template-columns: 104px 1fr; gap: 2px 12px; padding: 3px 0; border-bottom: 1px solid var(--rule); }
-.sets dt { color: var(--soft); }
-figure { flex: 1 1 0; min-width: 250px; }
-svg { width: 100%; max-height: 280px; display: block; }
-rect, circle, line, path, polygon { vector-effect: non-scaling-stroke; }
-.wood { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.4; }
-.hidden { fill: none; stroke: var(--soft); stroke-width: 1; stroke-dasharray: 4 3; }
-.new { fill: var(--blue-wash); fill-opacity: 0.85; stroke: var(--blue); stroke-width: 1.4; }
-.cut { fill: none; stroke: var(--blue); stroke-width: 1.4; stroke-dasharray: 5 3; }
-.break { fill: none; stroke: var(--red); stroke-width: 1.8; }
-.middle { fill: none; stroke: var(--soft); stroke-width: 0.8; stroke-dasharray: 8 3 2 3; }
-.grain { fill: none; stroke-width: 0.8; stroke-dasharray: none; }
-.size path { fill: none; stroke: var(--soft); stroke-width: 0.8; }
-.size text { font-family: var(--font-mono); fill: var(--ink); }
+.sets div {
+  display: grid;
+  grid-template-columns: 104px 1fr;
+  gap: 2px 12px;
+  padding: 3px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.sets dt {
+  color: var(--soft);
+}
+figure {
+  flex: 1 1 0;
+  min-width: 250px;
+}
+svg {
+  width: 100%;
+  max-height: 280px;
+  display: block;
+}
+rect,
+circle,
+line,
+path,
+polygon {
+  vector-effect: non-scaling-stroke;
+}
+.wood {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.hidden {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 1;
+  stroke-dasharray: 4 3;
+}
+.new {
+  fill: var(--blue-wash);
+  fill-opacity: 0.85;
+  stroke: var(--blue);
+  stroke-width: 1.4;
+}
+.cut {
+  fill: none;
+  stroke: var(--blue);
+  stroke-width: 1.4;
+  stroke-dasharray: 5 3;
+}
+.break {
+  fill: none;
+  stroke: var(--red);
+  stroke-width: 1.8;
+}
+.middle {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 0.8;
+  stroke-dasharray: 8 3 2 3;
+}
+.grain {
+  fill: none;
+  stroke-width: 0.8;
+  stroke-dasharray: none;
+}
+.size path {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 0.8;
+}
+.size text {
+  font-family: var(--font-mono);
+  fill: var(--ink);
+}
 </style>

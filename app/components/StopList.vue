@@ -16,7 +16,7 @@ function take(remedy: Remedy): void {
     const result = store.tell(remedy.command)
     refused.value = result.ok ? '' : result.issues[0]!.message
   }
-  else void go(remedy.step)
+  else { void go(remedy.step) }
 }
 </script>
 
@@ -40,8 +40,25 @@ function take(remedy: Remedy): void {
 </template>
 
 <style scoped>
-.stops { display: grid; gap: 8px; border-left: 3px solid var(--red); padding-left: 12px; }
-.stops > ul { display: grid; gap: 10px; }
-.remedies { display: grid; gap: 5px; margin-top: 5px; }
-.remedies li { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 12px; }
+.stops {
+  display: grid;
+  gap: 8px;
+  border-left: 3px solid var(--red);
+  padding-left: 12px;
+}
+.stops > ul {
+  display: grid;
+  gap: 10px;
+}
+.remedies {
+  display: grid;
+  gap: 5px;
+  margin-top: 5px;
+}
+.remedies li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+}
 </style>

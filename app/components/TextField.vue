@@ -1,10 +1,29 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 
-/** A line or a few of text. What is typed is kept on this device with every key until it is taken, so that a crash loses none of it. */
-const { label, value, draftKey, take, rows = 1, most = 200 } = defineProps<{ label: string, value: string, draftKey: string, take: (text: string) => boolean, rows?: number, most?: number }>()
+/**
+ * A line or a few of text. What is typed is kept on this device with every key until it is taken, so that a crash
+ * loses none of it.
+ */
+const {
+  label,
+  value,
+  draftKey,
+  take,
+  rows = 1,
+  most = 200,
+} = defineProps<{
+  label: string
+  value: string
+  draftKey: string
+  take: (text: string) => boolean
+  rows?: number
+  most?: number
+}>()
 const id = useId()
-const draft = useLocalStorage<string | null>(`arreglo-draft-${draftKey}`, null, { serializer: { read: v => v, write: v => v ?? '' } })
+const draft = useLocalStorage<string | null>(`arreglo-draft-${draftKey}`, null, {
+  serializer: { read: v => v, write: v => v ?? '' },
+})
 const shown = computed(() => draft.value ?? value)
 
 function commit(): void {
@@ -17,15 +36,60 @@ function commit(): void {
 <template>
   <div class="line">
     <label :for="id">{{ label }}</label>
-    <textarea v-if="rows > 1" :id="id" class="text" :rows="rows" :maxlength="most" :value="shown" @input="draft = ($event.target as HTMLTextAreaElement).value" @blur="commit" />
-    <input v-else :id="id" class="text" :maxlength="most" :value="shown" autocomplete="off" @input="draft = ($event.target as HTMLInputElement).value" @blur="commit" @keydown.enter.stop="commit">
-    <span v-if="draft !== null && draft.trim() !== value" class="small soft note">kept on this device, not yet in the record</span>
+    <textarea
+      v-if="rows > 1"
+      :id="id"
+      class="text"
+      :rows="rows"
+      :maxlength="most"
+      :value="shown"
+      @input="draft = ($event.target as HTMLTextAreaElement).value"
+      @blur="commit"
+    />
+    <input
+      v-else
+      :id="id"
+      class="text"
+      :maxlength="most"
+      :value="shown"
+      autocomplete="off"
+      @input="draft = ($event.target as HTMLInputElement).value"
+      @blur="commit"
+      @keydown.enter.stop="commit"
+    >
+    <span v-if="draft !== null && draft.trim() !== value" class="small soft note"
+    >kept on this device, not yet in the record</span
+    >
   </div>
 </template>
 
 <style scoped>
-.line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
-.text { width: 100%; max-width: 420px; min-height: 40px; padding: 6px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink); font: inherit; }
-.note { grid-column: 2; }
-@media (max-width: 640px) { .line { grid-template-columns: 1fr; } .note { grid-column: 1; } }
+.line {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 4px 12px;
+  align-items: center;
+}
+.text {
+  width: 100%;
+  max-width: 420px;
+  min-height: 40px;
+  padding: 6px 10px;
+  border: 1px solid var(--soft);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.note {
+  grid-column: 2;
+}
+@media (max-width: 640px) {
+  .line {
+    grid-template-columns: 1fr;
+  }
+  .note {
+    grid-column: 1;
+  }
+}
 </style>

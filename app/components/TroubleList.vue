@@ -3,7 +3,8 @@ import { troubleName, type AnsweredTrouble } from '#core/plan'
 import type { Settled } from '#core/piece/words'
 
 /**
- * What the plan has no mend for, worst first, each to be left with a reason or told how it was mended; or, `alone`, one that
+ * What the plan has no mend for, worst first, each to be left with a reason or told how it was mended; or, `alone`,
+ * one that
  * has a mend and is to be decided about otherwise.
  */
 const { troubles, alone = false } = defineProps<{ troubles: readonly AnsweredTrouble[], alone?: boolean }>()
@@ -13,25 +14,46 @@ const typed = reactive<Record<string, string>>({})
 const errors = reactive<Record<string, string>>({})
 
 function settle(trouble: AnsweredTrouble, how: Settled | null): void {
-  const result = store.tell({ do: 'settle-trouble', trouble: trouble.id, how, why: how === null ? '' : (typed[trouble.id] ?? '') })
+  const result = store.tell({
+    do: 'settle-trouble',
+    trouble: trouble.id,
+    how,
+    why: how === null ? '' : (typed[trouble.id] ?? ''),
+  })
   errors[trouble.id] = result.ok ? '' : result.issues[0]!.message
 }
-const namesOf = (ids: readonly string[]) => troubles.filter(t => ids.includes(t.id)).map(t => t.tag || troubleName(piece.value!, t)).join(', ')
-const nameOf = (trouble: AnsweredTrouble) => { const name = troubleName(piece.value!, trouble); return name[0]!.toUpperCase() + name.slice(1) }
+const namesOf = (ids: readonly string[]) =>
+  troubles
+    .filter(t => ids.includes(t.id))
+    .map(t => t.tag || troubleName(piece.value!, t))
+    .join(', ')
+const nameOf = (trouble: AnsweredTrouble) => {
+  const name = troubleName(piece.value!, trouble)
+  return name[0]!.toUpperCase() + name.slice(1)
+}
 </script>
 
 <template>
   <section v-if="piece" class="troubles" :aria-label="alone ? 'Decided otherwise' : 'Also wrong, worst first'">
     <template v-if="!alone">
       <h2 id="troubles">Also wrong, worst first</h2>
-      <p class="small soft">No mend here serves these yet. While one is open there is no date, and the piece is not sent home.</p>
+      <p class="small soft">
+        No mend here serves these yet. While one is open there is no date, and the piece is not sent home.
+      </p>
     </template>
     <ul>
       <li v-for="t in troubles" :key="t.id">
         <strong :class="{ red: t.answer === 'open' }">{{ nameOf(t) }}</strong>
-        <span v-if="t.answer === 'open' && t.waitsFor.length > 0" class="small">Waits for {{ namesOf(t.waitsFor) }}: decide that first.</span>
+        <span v-if="t.answer === 'open' && t.waitsFor.length > 0" class="small"
+        >Waits for {{ namesOf(t.waitsFor) }}: decide that first.</span
+        >
         <template v-else-if="t.answer === 'open' || t.answer === 'mended'">
-          <UFormField :label="`Why it is left, or how you mended it`" :error="errors[t.id] || false" :name="t.id" :ui="{ label: 'small soft', error: 'field-error' }">
+          <UFormField
+            :label="`Why it is left, or how you mended it`"
+            :error="errors[t.id] || false"
+            :name="t.id"
+            :ui="{ label: 'small soft', error: 'field-error' }"
+          >
             <UInput v-model="typed[t.id]" class="w-full" :aria-invalid="Boolean(errors[t.id])" />
           </UFormField>
           <div class="chips">
@@ -49,7 +71,23 @@ const nameOf = (trouble: AnsweredTrouble) => { const name = troubleName(piece.va
 </template>
 
 <style scoped>
-.troubles { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 10px; }
-li { display: grid; gap: 6px; padding: 10px 0; border-top: 1px solid var(--rule); }
-.settled { display: flex; flex-wrap: wrap; justify-content: space-between; align-items: center; gap: 8px; }
+.troubles {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+}
+li {
+  display: grid;
+  gap: 6px;
+  padding: 10px 0;
+  border-top: 1px solid var(--rule);
+}
+.settled {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+}
 </style>

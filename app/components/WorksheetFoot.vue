@@ -7,5 +7,15 @@
 </template>
 
 <style scoped>
-.foot { position: sticky; bottom: 0; margin-top: auto; display: flex; flex-wrap: wrap; gap: 10px; padding: 12px 0 16px; background: var(--sheet); border-top: 1px solid var(--rule); }
+.foot {
+  position: sticky;
+  bottom: 0;
+  margin-top: auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  padding: 12px 0 16px;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule);
+}
 </style>

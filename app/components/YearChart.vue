@@ -20,12 +20,28 @@ const store = usePiece()
 const shop = useShop()
 const colours = useChartColours()
 const { quantity } = useUnits()
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+]
 /** A slip fit: up to this any glue holds well, millimetres. */
 const SLIP_MM = 0.15
 const place = computed<PlaceId>(() => piece.intake.place ?? 'heated-rooms')
 const PLACE_ITEMS = PLACES.map(value => ({ value, label: PLACE_ROWS[value].label }))
-const bench = computed(() => ({ temperatureC: shop.settings.climate.nowC, humidityPct: shop.settings.climate.nowRhPct }))
+const bench = computed(() => ({
+  temperatureC: shop.settings.climate.nowC,
+  humidityPct: shop.settings.climate.nowRhPct,
+}))
 const asCase = computed(() => jointCase(piece, joint, 'everyday', 0))
 const now = computed(() => gapOverYear(asCase.value, place.value, bench.value))
 const mended = computed(() => (work ? gapOverYear(asCase.value, place.value, bench.value, work.leavesGapMm) : []))
@@ -43,7 +59,7 @@ const option = computed(() => {
     type: 'line' as const,
     data: year.map(m => Number(m.gapMm.toFixed(3))),
     symbol: 'none',
-    lineStyle: { color: colour, width: 2, type: dashed ? 'dashed' as const : 'solid' as const },
+    lineStyle: { color: colour, width: 2, type: dashed ? ('dashed' as const) : ('solid' as const) },
     endLabel: { show: true, formatter: name, color: colour },
   })
   return {
@@ -51,12 +67,28 @@ const option = computed(() => {
     grid: { left: 52, right: 92, top: 14, bottom: 26 },
     textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: c.soft },
     tooltip: { trigger: 'axis' as const, valueFormatter: (v: unknown) => `${Number(v).toFixed(2)} mm` },
-    xAxis: { type: 'category' as const, data: MONTHS.map(m => m.slice(0, 3)), axisLine: { lineStyle: { color: c.rule } }, axisLabel: { color: c.soft } },
-    yAxis: { type: 'value' as const, scale: true, axisLabel: { color: c.soft, formatter: '{value} mm' }, splitLine: { lineStyle: { color: c.rule } } },
+    xAxis: {
+      type: 'category' as const,
+      data: MONTHS.map(m => m.slice(0, 3)),
+      axisLine: { lineStyle: { color: c.rule } },
+      axisLabel: { color: c.soft },
+    },
+    yAxis: {
+      type: 'value' as const,
+      scale: true,
+      axisLabel: { color: c.soft, formatter: '{value} mm' },
+      splitLine: { lineStyle: { color: c.rule } },
+    },
     series: [
       {
         ...line('as it is', now.value, c.ink, false),
-        markLine: { silent: true, symbol: 'none', lineStyle: { color: c.soft, type: 'dotted' as const }, label: { formatter: 'slip fit', color: c.soft, position: 'insideStartTop' as const }, data: [{ yAxis: SLIP_MM }] },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: c.soft, type: 'dotted' as const },
+          label: { formatter: 'slip fit', color: c.soft, position: 'insideStartTop' as const },
+          data: [{ yAxis: SLIP_MM }],
+        },
       },
       ...(mended.value.length > 0 ? [line('mended', mended.value, c.blue, true)] : []),
     ],
@@ -68,20 +100,44 @@ const option = computed(() => {
   <section v-if="now.length > 0" class="year" aria-labelledby="year">
     <h2 id="year">Through the year, where it lives</h2>
     <p class="small soft">
-      <USelect :model-value="place" :items="PLACE_ITEMS" value-key="value" class="w-48" aria-label="The air it lives in" @update:model-value="store.tell({ do: 'describe', intake: { place: $event } })" />
+      <USelect
+        :model-value="place"
+        :items="PLACE_ITEMS"
+        value-key="value"
+        class="w-48"
+        aria-label="The air it lives in"
+        @update:model-value="store.tell({ do: 'describe', intake: { place: $event } })"
+      />
       {{ words }}
     </p>
     <VChart style="height: 190px" :option="option" autoresize aria-hidden="true" />
     <table class="sr-only">
-      <caption>Clearance through the year</caption>
-      <thead><tr><th>Month</th><th>As it is</th><th>Mended</th></tr></thead>
+      <caption>
+        Clearance through the year
+      </caption>
+      <thead>
+        <tr>
+          <th>Month</th>
+          <th>As it is</th>
+          <th>Mended</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="(m, i) in now" :key="m.month"><td>{{ MONTHS[i] }}</td><td>{{ gap(m) }}</td><td>{{ gap(mended[i]) }}</td></tr>
+        <tr v-for="(m, i) in now" :key="m.month">
+          <td>{{ MONTHS[i] }}</td>
+          <td>{{ gap(m) }}</td>
+          <td>{{ gap(mended[i]) }}</td>
+        </tr>
       </tbody>
     </table>
   </section>
 </template>
 
 <style scoped>
-.year { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 10px; }
+.year {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+}
 </style>

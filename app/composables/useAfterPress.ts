@@ -1,7 +1,21 @@
 let pressed = false
 if (import.meta.client) {
-  window.addEventListener('pointerdown', () => { pressed = true }, { capture: true })
-  for (const end of ['pointerup', 'pointercancel'] as const) window.addEventListener(end, () => { pressed = false }, { capture: true })
+  window.addEventListener(
+    'pointerdown',
+    () => {
+      pressed = true
+    },
+    { capture: true },
+  )
+  for (const end of ['pointerup', 'pointercancel'] as const) {
+    window.addEventListener(
+      end,
+      () => {
+        pressed = false
+      },
+      { capture: true },
+    )
+  }
 }
 
 /**
@@ -10,5 +24,11 @@ if (import.meta.client) {
  */
 export function afterPress(act: () => void): void {
   if (!pressed) return act()
-  window.addEventListener('pointerup', () => { setTimeout(act) }, { once: true, capture: true })
+  window.addEventListener(
+    'pointerup',
+    () => {
+      setTimeout(act)
+    },
+    { once: true, capture: true },
+  )
 }

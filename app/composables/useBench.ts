@@ -1,5 +1,12 @@
 import { refDebounced, useIntervalFn, useThrottleFn } from '@vueuse/core'
-import { PAGE_ROWS, type BenchAsked, type BenchPage, type BenchRow, type BenchSums, type DueWithin } from '#shared/bench'
+import {
+  PAGE_ROWS,
+  type BenchAsked,
+  type BenchPage,
+  type BenchRow,
+  type BenchSums,
+  type DueWithin,
+} from '#shared/bench'
 import { ERASED_VERSION } from '#shared/wire'
 import { BENCH_FORM } from '~/logic/keeping-indexed'
 import { errorsOf } from './useApi'
@@ -8,7 +15,13 @@ import { listenLive } from './useLive'
 import { useKeeping } from './useQueue'
 
 /** What is asked of the bench; an empty one asks for everything on it. */
-export interface BenchFilters { find: string, step: string, customer: string, due: DueWithin | '', over: boolean }
+export interface BenchFilters {
+  find: string
+  step: string
+  customer: string
+  due: DueWithin | ''
+  over: boolean
+}
 const EVERYTHING: BenchFilters = { find: '', step: '', customer: '', due: '', over: false }
 
 /** Letters typed within this are one question, milliseconds. */
@@ -19,12 +32,16 @@ const TOGETHER_MS = 400
 const RELAID_MS = 10 * 60_000
 
 /** One page of the bench. @throws what the request threw */
-export const benchPage = (asked: Omit<BenchAsked, 'at'> = {}): Promise<BenchPage> => $fetch<BenchPage>('/api/bench', { query: { ...asked, at: wallNow() } })
+export const benchPage = (asked: Omit<BenchAsked, 'at'> = {}): Promise<BenchPage> =>
+  $fetch<BenchPage>('/api/bench', { query: { ...asked, at: wallNow() } })
 
 /** The bench on screen: its rows as far as they were asked for, kept up to date row by row. */
 export function useBench() {
   const filters = reactive({ ...EVERYTHING })
-  const find = refDebounced(computed(() => filters.find), TYPING_MS)
+  const find = refDebounced(
+    computed(() => filters.find),
+    TYPING_MS,
+  )
   const rows = shallowRef<readonly BenchRow[] | null>(null)
   const page = shallowRef<Pick<BenchPage, 'total' | 'next'>>({ total: 0, next: null })
   const sums = shallowRef<BenchSums | null>(null)
@@ -46,14 +63,21 @@ export function useBench() {
     const request = ++latest
     busy.value = true
     try {
-      const [got, beside] = await Promise.all([benchPage(asked.value), $fetch<BenchSums>('/api/bench/sums', { query: { at: wallNow() } })])
+      const [got, beside] = await Promise.all([
+        benchPage(asked.value),
+        $fetch<BenchSums>('/api/bench/sums', { query: { at: wallNow() } }),
+      ])
       if (request !== latest) return
       rows.value = got.rows
       page.value = got
       sums.value = beside
       isKept.value = false
       error.value = ''
-      if (!isFiltered.value) void useKeeping().keepBench({ form: BENCH_FORM, page: got, sums: beside }).catch(() => undefined)
+      if (!isFiltered.value) {
+        void useKeeping()
+          .keepBench({ form: BENCH_FORM, page: got, sums: beside })
+          .catch(() => undefined)
+      }
     }
     catch (e) {
       if (request === latest) await showKept(e)
@@ -62,14 +86,19 @@ export function useBench() {
   }
 
   async function showKept(e: unknown): Promise<void> {
-    const kept = rows.value === null || isKept.value ? await useKeeping().bench().catch(() => undefined) : undefined
+    const kept
+      = rows.value === null || isKept.value
+        ? await useKeeping()
+            .bench()
+            .catch(() => undefined)
+        : undefined
     if (kept) {
       rows.value = kept.page.rows
       page.value = kept.page
       sums.value = kept.sums
     }
     isKept.value = kept !== undefined || rows.value !== null
-    error.value = isKept.value ? '' : errorsOf(e)[''] ?? 'The pieces cannot be read.'
+    error.value = isKept.value ? '' : (errorsOf(e)[''] ?? 'The pieces cannot be read.')
   }
 
   async function more(): Promise<void> {
@@ -77,18 +106,26 @@ export function useBench() {
     busy.value = true
     try {
       const got = await benchPage({ ...asked.value, after: page.value.next })
-      rows.value = [...rows.value ?? [], ...got.rows]
+      rows.value = [...(rows.value ?? []), ...got.rows]
       page.value = got
     }
-    catch (e) { error.value = errorsOf(e)[''] ?? 'No more can be read now.' }
+    catch (e) {
+      error.value = errorsOf(e)[''] ?? 'No more can be read now.'
+    }
     busy.value = false
   }
 
   /** Fetches these rows anew, and no others: what fits what is asked for stays, what does not goes. */
   async function refresh(ids: readonly string[]): Promise<void> {
-    if (rows.value === null || ids.length > PAGE_ROWS) { await load(); return }
+    if (rows.value === null || ids.length > PAGE_ROWS) {
+      await load()
+      return
+    }
     try {
-      const [got, beside] = await Promise.all([benchPage({ ...asked.value, only: ids.join(',') }), $fetch<BenchSums>('/api/bench/sums', { query: { at: wallNow() } })])
+      const [got, beside] = await Promise.all([
+        benchPage({ ...asked.value, only: ids.join(',') }),
+        $fetch<BenchSums>('/api/bench/sums', { query: { at: wallNow() } }),
+      ])
       const before = rows.value
       const place = ({ takenInAt, id }: BenchRow) => `${takenInAt}~${id}`
       const last = page.value.next
@@ -98,15 +135,22 @@ export function useBench() {
       page.value = { ...page.value, total: page.value.total + rows.value.length - before.length }
       sums.value = beside
     }
-    catch { /* The next change or the server's return brings it. */ }
+    catch {
+      /* The next change or the server's return brings it. */
+    }
   }
 
   const waiting = new Set<string>()
-  const refreshSoon = useThrottleFn(() => {
-    const ids = [...waiting]
-    waiting.clear()
-    return refresh(ids)
-  }, TOGETHER_MS, true, false)
+  const refreshSoon = useThrottleFn(
+    () => {
+      const ids = [...waiting]
+      waiting.clear()
+      return refresh(ids)
+    },
+    TOGETHER_MS,
+    true,
+    false,
+  )
   const isShown = (id: string) => rows.value?.some(r => r.id === id) ?? false
   /** A piece that does not stand here and would not either is not asked for. */
   function heard(ids: readonly string[], isNewOrGone: boolean): void {
@@ -114,18 +158,26 @@ export function useBench() {
     for (const id of near) waiting.add(id)
     if (near.length > 0 || isNewOrGone) void refreshSoon()
   }
-  onScopeDispose(listenLive({
-    changed: (c) => {
-      if (c.piece === 'shop') void load()
-      else heard([c.piece], c.version <= 0 || c.version === ERASED_VERSION)
-    },
-    planned: ids => heard(ids, false),
-    reached: (yes) => { if (yes) void load() },
-  }))
-  useIntervalFn(() => { if (!document.hidden) void load() }, RELAID_MS)
+  onScopeDispose(
+    listenLive({
+      changed: (c) => {
+        if (c.piece === 'shop') void load()
+        else heard([c.piece], c.version <= 0 || c.version === ERASED_VERSION)
+      },
+      planned: ids => heard(ids, false),
+      reached: (yes) => {
+        if (yes) void load()
+      },
+    }),
+  )
+  useIntervalFn(() => {
+    if (!document.hidden) void load()
+  }, RELAID_MS)
   watch(asked, load)
   onMounted(load)
-  onScopeDispose(() => { latest++ })
+  onScopeDispose(() => {
+    latest++
+  })
 
   const showAll = () => Object.assign(filters, EVERYTHING)
   return { filters, isFiltered, rows, page, sums, error, busy, isKept, load, more, showAll }

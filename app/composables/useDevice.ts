@@ -20,30 +20,50 @@ export function deviceName(): string {
 /** The small storage as the queue wants it: whatever goes wrong in it, it goes without. */
 export const smallStorage: SmallStorage = {
   keys: () => {
-    try { return Object.keys(localStorage) }
-    catch { return [] }
+    try {
+      return Object.keys(localStorage)
+    }
+    catch {
+      return []
+    }
   },
   read: (key) => {
-    try { return JSON.parse(readKept(key) ?? 'null') ?? undefined }
-    catch { return undefined }
+    try {
+      return JSON.parse(readKept(key) ?? 'null') ?? undefined
+    }
+    catch {
+      return undefined
+    }
   },
   write: (key, value) => keepOnDevice(key, JSON.stringify(value)),
   drop: (key) => {
-    try { localStorage.removeItem(key) }
-    catch { /* It is seen again, and found to have landed. */ }
+    try {
+      localStorage.removeItem(key)
+    }
+    catch {
+      /* It is seen again, and found to have landed. */
+    }
   },
 }
 
 /** What the device keeps under a name; nothing where it may not keep anything. */
 export function readKept(key: string): string | undefined {
-  try { return localStorage.getItem(key) ?? undefined }
-  catch { return undefined }
+  try {
+    return localStorage.getItem(key) ?? undefined
+  }
+  catch {
+    return undefined
+  }
 }
 
 /** Keeps something small on the device; a device that is full or may not goes without. */
 export function keepOnDevice(key: string, value: string): void {
-  try { localStorage.setItem(key, value) }
-  catch { /* It is as usual again after a reload. */ }
+  try {
+    localStorage.setItem(key, value)
+  }
+  catch {
+    /* It is as usual again after a reload. */
+  }
 }
 
 /** The wall clock here, as the core wants it: `2026-03-05T09:30`. */

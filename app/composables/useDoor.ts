@@ -6,7 +6,10 @@ export const DOOR_PATH = '/door'
 
 /** Asks the server. With it gone what this device keeps stays open to it. */
 export async function lookAtDoor(): Promise<DoorAnswer | null> {
-  door.value = await fetch('/api/door').then(answer => (answer.ok ? answer.json() as Promise<DoorAnswer> : null), () => null)
+  door.value = await fetch('/api/door').then(
+    answer => (answer.ok ? (answer.json() as Promise<DoorAnswer>) : null),
+    () => null,
+  )
   return door.value
 }
 

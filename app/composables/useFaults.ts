@@ -15,9 +15,17 @@ export function useFaults() {
     const part = piece.value?.parts.find(p => p.id === partId)
     const own = piece.value?.joints.filter(j => j.enters === partId || j.receives === partId) ?? []
     if (!part) return { ok: false, issues: [{ path: '', code: 'no_part', message: 'Point at a part of the piece.' }] }
-    const near = [...own].sort((a, b) => Math.abs(shareNear(part, a.at) - along) - Math.abs(shareNear(part, b.at) - along))[0]
-    const joint = own.some(j => j.id === picked.value) && kind === 'split' ? picked.value : near?.id ?? null
-    const fault = newFault(kind, `${kind}-${newId().slice(0, 8)}`, partId, Math.round(along * 1000) / 1000, kind === 'split' ? joint : null)
+    const near = [...own].sort(
+      (a, b) => Math.abs(shareNear(part, a.at) - along) - Math.abs(shareNear(part, b.at) - along),
+    )[0]
+    const joint = own.some(j => j.id === picked.value) && kind === 'split' ? picked.value : (near?.id ?? null)
+    const fault = newFault(
+      kind,
+      `${kind}-${newId().slice(0, 8)}`,
+      partId,
+      Math.round(along * 1000) / 1000,
+      kind === 'split' ? joint : null,
+    )
     const result = store.tell({ do: 'add-fault', fault })
     if (result.ok) pickedFault.value = fault.id
     return result

@@ -2,7 +2,10 @@ import { useEventListener } from '@vueuse/core'
 
 const TYPING = 'input, textarea, select, [contenteditable="true"], [role="listbox"], [role="combobox"]'
 
-/** Single keys for a screen, by what the keyboard sends. Never while typing, never in a dialog, not with Ctrl, Alt or Meta, and only if this device wants them. */
+/**
+ * Single keys for a screen, by what the keyboard sends. Never while typing, never in a dialog, not with Ctrl, Alt or
+ * Meta, and only if this device wants them.
+ */
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   const device = useDevice()
   useEventListener(document, 'keydown', (e: KeyboardEvent) => {

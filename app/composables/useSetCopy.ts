@@ -7,7 +7,9 @@ export function useSetCopy(jointId: () => string | undefined) {
   const { piece } = storeToRefs(usePiece())
   const copying = ref(false)
   const copied = ref('')
-  watch(jointId, () => { copied.value = '' })
+  watch(jointId, () => {
+    copied.value = ''
+  })
 
   async function copyToOthers(): Promise<void> {
     const [own, joint] = [piece.value, jointId()]
@@ -21,7 +23,9 @@ export function useSetCopy(jointId: () => string | undefined) {
       }
       copied.value = `Copied to ${others.length} others.`
     }
-    catch (error) { copied.value = Object.values(errorsOf(error)).join(' ') }
+    catch (error) {
+      copied.value = Object.values(errorsOf(error)).join(' ')
+    }
     copying.value = false
   }
   return { copyToOthers, copying, copied }

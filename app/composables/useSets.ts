@@ -1,15 +1,22 @@
 import type { ListedPiece } from '#shared/wire'
 import { useKeeping } from './useQueue'
 
-/** The members of a set: as the server has them, or with it gone as this device last had them. @throws what the request threw where neither is there */
+/**
+ * The members of a set: as the server has them, or with it gone as this device last had them. @throws what the
+ * request threw where neither is there
+ */
 export async function membersOfSet(setId: string): Promise<readonly ListedPiece[]> {
   try {
     const { members } = await $fetch<{ members: ListedPiece[] }>(`/api/sets/${setId}`)
-    void useKeeping().keepSet(setId, members).catch(() => undefined)
+    void useKeeping()
+      .keepSet(setId, members)
+      .catch(() => undefined)
     return members
   }
   catch (error) {
-    const kept = await useKeeping().set(setId).catch(() => undefined)
+    const kept = await useKeeping()
+      .set(setId)
+      .catch(() => undefined)
     if (!kept) throw error
     return kept
   }

@@ -8,12 +8,20 @@ export function useShopForm() {
   const { units } = useUnits()
   const errors = ref<Record<string, string>>({})
 
-  const refuse = (field: string, message: string) => { errors.value = { ...errors.value, [field]: message } }
+  const refuse = (field: string, message: string) => {
+    errors.value = { ...errors.value, [field]: message }
+  }
 
   async function keep(field: string, change: ShopChange): Promise<boolean> {
     const saved = await shop.tell(change)
-    const nameOf = (path: string) => path.split('.').filter(x => x !== 'value' && !/^\d+$/.test(x)).at(-1) ?? field
-    const own = Object.entries(shop.errors).map(([path, message]) => (path ? `${nameOf(path)} ${message}` : message)).join(' ')
+    const nameOf = (path: string) =>
+      path
+        .split('.')
+        .filter(x => x !== 'value' && !/^\d+$/.test(x))
+        .at(-1) ?? field
+    const own = Object.entries(shop.errors)
+      .map(([path, message]) => (path ? `${nameOf(path)} ${message}` : message))
+      .join(' ')
     refuse(field, saved ? '' : own)
     return saved
   }

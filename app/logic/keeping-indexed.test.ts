@@ -9,14 +9,36 @@ import { IndexedKeeping, type KeptBench, type SmallStorage } from './keeping-ind
 import type { Waiting } from './rebase'
 
 const waiting = (n: number): Waiting => ({
-  entry: { id: `entry-${String(n).padStart(4, '0')}`, at: '2026-03-05T09:00:00Z', by: 'bench', command: { do: 'choose-glue', glue: 'fish' } }, pieceId: 'a', title: 'A', seen: n, order: n,
+  entry: {
+    id: `entry-${String(n).padStart(4, '0')}`,
+    at: '2026-03-05T09:00:00Z',
+    by: 'bench',
+    command: { do: 'choose-glue', glue: 'fish' },
+  },
+  pieceId: 'a',
+  title: 'A',
+  seen: n,
+  order: n,
 })
 const piece = newPiece('stool')
-const bench: KeptBench = { form: 1, page: { rows: [], total: 0, next: null }, sums: { onBench: 1, over: 0, inClamps: 0, steps: ['test'], customers: ['Harbour Hall'], now: [], clampsOut: {} } }
+const bench: KeptBench = {
+  form: 1,
+  page: { rows: [], total: 0, next: null },
+  sums: { onBench: 1, over: 0, inClamps: 0, steps: ['test'], customers: ['Harbour Hall'], now: [], clampsOut: {} },
+}
 const stored = { piece, base: { version: 0, piece }, closed: 0, version: 0, log: [] }
 
 const small = new Map<string, string>()
-const storage: SmallStorage = { keys: () => [...small.keys()], read: key => JSON.parse(small.get(key) ?? 'null') ?? undefined, write: (key, value) => { small.set(key, JSON.stringify(value)) }, drop: (key) => { small.delete(key) } }
+const storage: SmallStorage = {
+  keys: () => [...small.keys()],
+  read: key => JSON.parse(small.get(key) ?? 'null') ?? undefined,
+  write: (key, value) => {
+    small.set(key, JSON.stringify(value))
+  },
+  drop: (key) => {
+    small.delete(key)
+  },
+}
 const newKeeping = () => new IndexedKeeping(storage)
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory()
@@ -27,7 +49,18 @@ describe('what a device keeps', () => {
   it('is there for the next tab: what waits, what clashes, pieces, the list', async () => {
     const one = newKeeping()
     await one.change({ add: [waiting(1), waiting(2), waiting(3)] })
-    await one.change({ remove: ['entry-0001'], hold: [{ waiting: waiting(2), why: 'newer', reason: '', mine: say`J1 ${fitMm(0.2)}`, theirs: [{ by: 'tablet', at: 'x', said: say`J1 apart` }] }] })
+    await one.change({
+      remove: ['entry-0001'],
+      hold: [
+        {
+          waiting: waiting(2),
+          why: 'newer',
+          reason: '',
+          mine: say`J1 ${fitMm(0.2)}`,
+          theirs: [{ by: 'tablet', at: 'x', said: say`J1 apart` }],
+        },
+      ],
+    })
     await one.keepState(stored)
     await one.keepBench(bench)
     await one.keepSet('set-1', [{ piece, version: 4 }])
@@ -70,7 +103,11 @@ describe('what a device keeps', () => {
 
   it('gives one tab at a time the turn to send, until its time runs out or it hands it on', async () => {
     const [one, two] = [newKeeping(), newKeeping()]
-    expect([await one.lease('one', 1000, 8000), await two.lease('two', 2000, 8000), await one.lease('one', 5000, 8000)]).toEqual([true, false, true])
+    expect([
+      await one.lease('one', 1000, 8000),
+      await two.lease('two', 2000, 8000),
+      await one.lease('one', 5000, 8000),
+    ]).toEqual([true, false, true])
     expect(await two.lease('two', 12_000, 8000)).toBe(false)
     expect(await two.lease('two', 13_001, 8000)).toBe(true)
     await one.release('one')
@@ -83,9 +120,24 @@ describe('what a device keeps', () => {
   })
 
   it('reads a clash as an older program kept it: its words and figures in a row, its command in the older form', () => {
-    const old = { waiting: { ...waiting(1), entry: { ...waiting(1).entry, command: { do: 'add-metal', metal: { id: 'm', joint: 'a--b', kind: 'brad', hidden: true, note: '' } } } }, why: 'newer', reason: '', mine: ['J1 clearance ', { value: 0.2, unit: 'fit-mm' }], theirs: [] }
+    const old = {
+      waiting: {
+        ...waiting(1),
+        entry: {
+          ...waiting(1).entry,
+          command: { do: 'add-metal', metal: { id: 'm', joint: 'a--b', kind: 'brad', hidden: true, note: '' } },
+        },
+      },
+      why: 'newer',
+      reason: '',
+      mine: ['J1 clearance ', { value: 0.2, unit: 'fit-mm' }],
+      theirs: [],
+    }
     const read = asClash(old)!
     expect(phraseText(read.mine)).toBe('J1 clearance 0.20 mm')
-    expect(read.waiting.entry.command).toMatchObject({ do: 'add-hold', hold: { on: { kind: 'joint', id: 'a--b' }, kind: 'brad', state: 'not-looked' } })
+    expect(read.waiting.entry.command).toMatchObject({
+      do: 'add-hold',
+      hold: { on: { kind: 'joint', id: 'a--b' }, kind: 'brad', state: 'not-looked' },
+    })
   })
 })

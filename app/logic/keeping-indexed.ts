@@ -26,11 +26,18 @@ const VERSION = 1
 const [LIST, DEVICE, SET] = ['list', 'device', 'set-']
 
 /** The first page of the bench with what stands beside it. Another form of it is asked for anew. */
-export interface KeptBench { readonly form: typeof BENCH_FORM, readonly page: BenchPage, readonly sums: BenchSums }
+export interface KeptBench {
+  readonly form: typeof BENCH_FORM
+  readonly page: BenchPage
+  readonly sums: BenchSums
+}
 export const BENCH_FORM = 1
 const [TURN, WAITS] = ['arreglo-turn', 'arreglo-waits-']
 
-/** A small storage beside the large one, as `localStorage` is: what it does not take it goes without, and it never throws. */
+/**
+ * A small storage beside the large one, as `localStorage` is: what it does not take it goes without, and it never
+ * throws.
+ */
 export interface SmallStorage {
   keys(): string[]
   read(key: string): unknown
@@ -40,7 +47,8 @@ export interface SmallStorage {
 
 /**
  * Keeps in IndexedDB, which works on any page, secure or not, and writes a step whole or not at all. `strict` has it on
- * the disk before it says so. Rejects where the browser will not keep anything, or nothing more. What waits stands in the
+ * the disk before it says so. Rejects where the browser will not keep anything, or nothing more. What waits stands in
+ * the
  * small storage as well, an entry a key: a browser that finds its IndexedDB damaged throws all of it away.
  */
 export class IndexedKeeping implements Keeping {
@@ -49,16 +57,22 @@ export class IndexedKeeping implements Keeping {
 
   private open(): Promise<IDBPDatabase<Kept>> {
     this.db ??= openDB<Kept>(NAME, VERSION, {
-      upgrade(db) { for (const store of ['waiting', 'clashes', 'states', 'list', 'device'] as const) db.createObjectStore(store) },
-      terminated: () => { this.db = undefined },
+      upgrade(db) {
+        for (const store of ['waiting', 'clashes', 'states', 'list', 'device'] as const) db.createObjectStore(store)
+      },
+      terminated: () => {
+        this.db = undefined
+      },
     })
-    this.db.catch(() => { this.db = undefined })
+    this.db.catch(() => {
+      this.db = undefined
+    })
     return this.db
   }
 
   async name(proposed: string): Promise<string> {
     const step = (await this.open()).transaction('device', 'readwrite', { durability: 'strict' })
-    const name = await step.store.get(DEVICE) ?? proposed
+    const name = (await step.store.get(DEVICE)) ?? proposed
     await Promise.all([step.store.put(name, DEVICE), step.done])
     return name
   }
@@ -81,8 +95,10 @@ export class IndexedKeeping implements Keeping {
     const step = db.transaction(['waiting', 'clashes'], 'readwrite', { durability: 'strict' })
     const [waiting, clashes] = [step.objectStore('waiting'), step.objectStore('clashes')]
     const writes = [
-      ...add.map(w => waiting.put(w, w.entry.id)), ...remove.map(id => waiting.delete(id)),
-      ...hold.flatMap(c => [waiting.delete(c.waiting.entry.id), clashes.put(c, c.waiting.entry.id)]), ...dismiss.map(id => clashes.delete(id)),
+      ...add.map(w => waiting.put(w, w.entry.id)),
+      ...remove.map(id => waiting.delete(id)),
+      ...hold.flatMap(c => [waiting.delete(c.waiting.entry.id), clashes.put(c, c.waiting.entry.id)]),
+      ...dismiss.map(id => clashes.delete(id)),
     ]
     await Promise.all([...writes, step.done])
     for (const id of [...remove, ...hold.map(c => c.waiting.entry.id)]) this.small.drop(WAITS + id)
@@ -93,8 +109,14 @@ export class IndexedKeeping implements Keeping {
     return kept && isOfNow(kept) ? kept : undefined
   }
 
-  async keepState(stored: StoredPiece): Promise<void> { await (await this.open()).put('states', stored, stored.piece.id) }
-  async forget(pieceId: string): Promise<void> { await (await this.open()).delete('states', pieceId) }
+  async keepState(stored: StoredPiece): Promise<void> {
+    await (await this.open()).put('states', stored, stored.piece.id)
+  }
+
+  async forget(pieceId: string): Promise<void> {
+    await (await this.open()).delete('states', pieceId)
+  }
+
   /** Nothing that the server handed over is true any more. What waits stays. */
   async forgetAll(): Promise<void> {
     const db = await this.open()
@@ -106,7 +128,7 @@ export class IndexedKeeping implements Keeping {
   }
 
   async bench(): Promise<KeptBench | undefined> {
-    const kept = await (await this.open()).get('list', LIST) as KeptBench | undefined
+    const kept = (await (await this.open()).get('list', LIST)) as KeptBench | undefined
     return kept?.form === BENCH_FORM ? kept : undefined
   }
 
@@ -115,13 +137,15 @@ export class IndexedKeeping implements Keeping {
   }
 
   async set(setId: string): Promise<readonly ListedPiece[] | undefined> {
-    const kept = await (await this.open()).get('list', SET + setId) as readonly ListedPiece[] | undefined
+    const kept = (await (await this.open()).get('list', SET + setId)) as readonly ListedPiece[] | undefined
     return kept?.every(isOfNow) ? kept : undefined
   }
 
   /**
-   * The turn stands in the small storage: it changes often, and a browser killed in the middle of such a change to IndexedDB
-   * threw away all that was in it (seen in Chromium, once in a dozen kills). Two tabs that take it in the same moment do no harm.
+   * The turn stands in the small storage: it changes often, and a browser killed in the middle of such a change to
+   * IndexedDB
+   * threw away all that was in it (seen in Chromium, once in a dozen kills). Two tabs that take it in the same moment
+   * do no harm.
    */
   async lease(tab: string, nowMs: number, forMs: number): Promise<boolean> {
     const turn = this.small.read(TURN) as { readonly tab: string, readonly untilMs: number } | undefined
@@ -135,9 +159,15 @@ export class IndexedKeeping implements Keeping {
     if (turn?.tab === tab) this.small.drop(TURN)
   }
 
-  /** Entries that stand in the small storage only: the large one was thrown away by the browser, or would not take them. */
+  /**
+   * Entries that stand in the small storage only: the large one was thrown away by the browser, or would not take
+   * them.
+   */
   private strays(known: ReadonlySet<string>): Waiting[] {
-    const rows = this.small.keys().filter(key => key.startsWith(WAITS)).map(key => this.small.read(key))
+    const rows = this.small
+      .keys()
+      .filter(key => key.startsWith(WAITS))
+      .map(key => this.small.read(key))
     return rows.flatMap(row => asWaiting(row) ?? []).filter(w => !known.has(w.entry.id))
   }
 }

@@ -4,7 +4,11 @@ import { planFacts, type Plan } from '#core/plan'
 import type { Shop } from '#core/reference/shop-settings'
 
 type Make = (piece: Piece, shop: Shop, startAt: string) => Promise<Plan>
-interface Made { readonly facts: string, readonly startMin: number, readonly plan: Promise<Plan> }
+interface Made {
+  readonly facts: string
+  readonly startMin: number
+  readonly plan: Promise<Plan>
+}
 
 /** A plan is for work that begins now; one so old still says the same. */
 const FRESH_FOR_MIN = 5
@@ -25,7 +29,9 @@ export class PlanMemo {
     const entry = isFresh ? before : { facts, startMin, plan: this.make(piece, shop, startAt) }
     this.made.delete(piece.id)
     this.made.set(piece.id, entry)
-    entry.plan.catch(() => { if (this.made.get(piece.id) === entry) this.made.delete(piece.id) })
+    entry.plan.catch(() => {
+      if (this.made.get(piece.id) === entry) this.made.delete(piece.id)
+    })
     const [oldest] = this.made.keys()
     if (this.made.size > MOST_KEPT && oldest) this.made.delete(oldest)
     return entry.plan

@@ -6,11 +6,17 @@ import type { Clash, Waiting } from './rebase'
 /** Why a request came to nothing that would make anybody give up an entry. */
 export type Unanswered = { readonly kind: 'offline' } | { readonly kind: 'denied', readonly status: number }
 
-export type ReadAnswer = { readonly kind: 'here', readonly stored: StoredPiece } | { readonly kind: 'erased' } | Unanswered
+export type ReadAnswer
+  = { readonly kind: 'here', readonly stored: StoredPiece } | { readonly kind: 'erased' } | Unanswered
 export type SendAnswer
   = | { readonly kind: 'taken', readonly taken: TakenAnswer }
     | { readonly kind: 'clash', readonly stored: StoredPiece }
-    | { readonly kind: 'refused', readonly stored: StoredPiece, readonly entry: string, readonly issues: readonly Issue[] }
+    | {
+      readonly kind: 'refused'
+      readonly stored: StoredPiece
+      readonly entry: string
+      readonly issues: readonly Issue[]
+    }
   /** `places` in the batch that cannot be read. */
     | { readonly kind: 'unreadable', readonly places: readonly number[], readonly issues: readonly Issue[] }
     | { readonly kind: 'erased' }
@@ -34,7 +40,10 @@ export interface KeptChange {
 
 /** What this device keeps over a reload, shared by its tabs. Rejects where it is full, damaged or forbidden. */
 export interface Keeping {
-  /** The device's name: the one it has had before, or from now on the one proposed. A crash must not make it another device. */
+  /**
+   * The device's name: the one it has had before, or from now on the one proposed. A crash must not make it another
+   * device.
+   */
   name(proposed: string): Promise<string>
   all(): Promise<{ readonly waiting: readonly Waiting[], readonly clashes: readonly Clash[], readonly damaged: number }>
   change(change: KeptChange): Promise<void>
@@ -53,4 +62,6 @@ export interface Clock {
 }
 
 /** Tells the device's other tabs that what is kept has changed. */
-export interface Channel { tell(): void }
+export interface Channel {
+  tell(): void
+}

@@ -52,12 +52,21 @@ export function rebase(server: History, queue: readonly Waiting[], own: string):
   const fresh = inOrder.filter(w => !known.has(w.entry.id))
   const news = newsBySeen(server, fresh, own)
   const isPlain = fresh.every(w => w.seen === null || news.get(w.seen)!.length === 0)
-  const atOnce = isPlain ? appendEntries(server, fresh.map(w => w.entry)) : undefined
+  const atOnce = isPlain
+    ? appendEntries(
+        server,
+        fresh.map(w => w.entry),
+      )
+    : undefined
   if (atOnce?.ok) return { history: atOnce.value, waiting: fresh, clashes: [], landed, takenBack: [] }
   return { ...oneByOne(server, fresh, news), landed }
 }
 
-function oneByOne(server: History, fresh: readonly Waiting[], news: ReadonlyMap<number, readonly News[]>): Omit<Rebased, 'landed'> {
+function oneByOne(
+  server: History,
+  fresh: readonly Waiting[],
+  news: ReadonlyMap<number, readonly News[]>,
+): Omit<Rebased, 'landed'> {
   let history = server
   const waiting: Waiting[] = []
   const held = new Map<string, Held>()
@@ -77,43 +86,62 @@ function oneByOne(server: History, fresh: readonly Waiting[], news: ReadonlyMap<
       continue
     }
     const mine = saidBy(w.entry, history)
-    const clash: Clash = against.length > 0
-      ? {
-          waiting: w,
-          why: 'newer',
-          reason: '',
-          mine,
-          theirs: against.map(({ entry }) => ({ by: entry.by, at: entry.at, said: saidBy(entry, server) })),
-        }
-      : { waiting: w, why: 'refused', reason: next.ok ? '' : next.issues[0]!.message, mine, theirs: [] }
+    const clash: Clash
+      = against.length > 0
+        ? {
+            waiting: w,
+            why: 'newer',
+            reason: '',
+            mine,
+            theirs: against.map(({ entry }) => ({ by: entry.by, at: entry.at, said: saidBy(entry, server) })),
+          }
+        : { waiting: w, why: 'refused', reason: next.ok ? '' : next.issues[0]!.message, mine, theirs: [] }
     held.set(w.entry.id, { clash, undos: [] })
   }
   const each = [...new Set(held.values())]
   const standing = each.filter(h => h.undos.length % 2 === 0)
   return {
-    history, waiting, clashes: standing.map(h => h.clash),
+    history,
+    waiting,
+    clashes: standing.map(h => h.clash),
     // An undo of what is held back, and the redo of that, have no use of their own.
-    takenBack: [...standing.flatMap(h => h.undos), ...each.filter(h => !standing.includes(h)).flatMap(h => [h.clash.waiting, ...h.undos])],
+    takenBack: [
+      ...standing.flatMap(h => h.undos),
+      ...each.filter(h => !standing.includes(h)).flatMap(h => [h.clash.waiting, ...h.undos]),
+    ],
   }
 }
 
-interface Held { readonly clash: Clash, readonly undos: Waiting[] }
+interface Held {
+  readonly clash: Clash
+  readonly undos: Waiting[]
+}
 /** Something that was changed by somebody else: what, and by which entry. */
-interface News { readonly paths: readonly string[], readonly entry: Entry }
+interface News {
+  readonly paths: readonly string[]
+  readonly entry: Entry
+}
 
 function newsBySeen(server: History, queue: readonly Waiting[], own: string): Map<number, readonly News[]> {
   const seen = new Set(queue.flatMap(w => w.seen ?? []))
   return new Map([...seen].map(version => [version, newsSince(server.log, version).filter(n => n.entry.by !== own)]))
 }
 
-/** What has changed since a version: commands that stand now, and older ones that stood then and do not, or the other way round. */
+/**
+ * What has changed since a version: commands that stand now, and older ones that stood then and do not, or the other
+ * way round.
+ */
 function newsSince(log: readonly Entry[], seen: number): News[] {
   const [now, then] = [isStanding(log), isStanding(log.slice(0, seen))]
   const news: News[] = []
   log.forEach((entry, i) => {
     if (entry.command.do === 'undo') return
-    if (i >= seen) { if (now[i]) news.push({ paths: touchesOf(entry.command), entry }) }
-    else if (now[i] !== then[i]) news.push({ paths: touchesOf(entry.command), entry: lastUndoOf(log, entry) })
+    if (i >= seen) {
+      if (now[i]) news.push({ paths: touchesOf(entry.command), entry })
+    }
+    else if (now[i] !== then[i]) {
+      news.push({ paths: touchesOf(entry.command), entry: lastUndoOf(log, entry) })
+    }
   })
   return news
 }
@@ -122,7 +150,12 @@ function newsSince(log: readonly Entry[], seen: number): News[] {
 function lastUndoOf(log: readonly Entry[], entry: Entry): Entry {
   const chain = new Set([entry.id])
   let last = entry
-  for (const e of log) if (e.command.do === 'undo' && chain.has(e.command.entry)) { chain.add(e.id); last = e }
+  for (const e of log) {
+    if (e.command.do === 'undo' && chain.has(e.command.entry)) {
+      chain.add(e.id)
+      last = e
+    }
+  }
   return last
 }
 

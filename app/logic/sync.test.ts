@@ -10,7 +10,10 @@ import { ModelKeeping } from '../../tests/fixtures/sync-world'
 const stool = newPiece('stool')
 const [J1, J2] = stool.joints.map(j => j.id) as [string, string]
 const test = (joint: string, state: 'solid' | 'gives' | 'apart'): Command => ({ do: 'test-joint', joint, state })
-const note = (n: number): Command => ({ do: 'keep-note', note: { id: `note-${n}`, at: '2026-03-05T09:00', text: `note ${n}` } })
+const note = (n: number): Command => ({
+  do: 'keep-note',
+  note: { id: `note-${n}`, at: '2026-03-05T09:00', text: `note ${n}` },
+})
 
 describe('the queue of a device', () => {
   it('settles an answer on the piece it is about, though another one is on screen by then', async () => {
@@ -63,7 +66,10 @@ describe('the queue of a device', () => {
     expect(desk.pieces.get('a')!.piece.notes.map(n => n.id)).toEqual(['note-1', 'note-3'])
     const again = tabAt(desk, keeping, 'b')
     await again.sync.start()
-    expect(again.sync.status().clashes.map(c => [c.why, phraseText(c.mine)])).toEqual([['unreadable', 'note: note 2'], ['refused', `brad in J${stool.joints[0]!.number}`]])
+    expect(again.sync.status().clashes.map(c => [c.why, phraseText(c.mine)])).toEqual([
+      ['unreadable', 'note: note 2'],
+      ['refused', `brad in J${stool.joints[0]!.number}`],
+    ])
   })
 
   it('lets the newer stand where older work is about the same thing, with both values, until somebody decides', async () => {
@@ -78,7 +84,11 @@ describe('the queue of a device', () => {
     desk.isGone = false
     await later()
     const there = () => desk.pieces.get('a')!.piece
-    expect([findingOf(there(), J1).state, findingOf(there(), J2).state, there().title]).toEqual(['apart', 'solid', 'other'])
+    expect([findingOf(there(), J1).state, findingOf(there(), J2).state, there().title]).toEqual([
+      'apart',
+      'solid',
+      'other',
+    ])
     const [clash] = sync.status().clashes
     const tag = `J${stool.joints[0]!.number}`
     expect(clash).toMatchObject({ why: 'newer', theirs: [{ by: 'tablet' }] })
@@ -227,7 +237,12 @@ describe('the queue of a device', () => {
     await one.sync.keptChanged()
     await settle()
     await two.later()
-    expect(desk.pieces.get('a')!.log.map(e => e.id).sort()).toEqual(['one-entry-0000', 'two-entry-0000'])
+    expect(
+      desk.pieces
+        .get('a')!
+        .log.map(e => e.id)
+        .sort(),
+    ).toEqual(['one-entry-0000', 'two-entry-0000'])
     for (const { sync } of [one, two]) expect(sync.pieceOf('a')!.view.log).toHaveLength(2)
   })
 })

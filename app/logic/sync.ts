@@ -18,10 +18,17 @@ export interface SyncPorts {
 }
 
 /** A piece as this tab has it: what the server holds, and that with what waits laid over it. */
-export interface HeldPiece { readonly server: History, readonly closed: number, readonly view: History }
+export interface HeldPiece {
+  readonly server: History
+  readonly closed: number
+  readonly view: History
+}
 export type Presence = 'loading' | 'here' | 'missing' | 'erased'
 
-/** How things stand between this device and the server, for all pieces. `kept` of the `count` that wait are on the device's disk. */
+/**
+ * How things stand between this device and the server, for all pieces. `kept` of the `count` that wait are on the
+ * device's disk.
+ */
 export interface SyncStatus {
   /** Whether what the device keeps has been looked at: before that nobody knows what waits. */
   readonly isReady: boolean
@@ -51,8 +58,10 @@ const MOST_ROUNDS = 40
 const MOST_AT_HAND = 4
 
 /**
- * The device's queue and what it does to the pieces on screen. A command is applied here at once, kept on the device and
- * sent by one of its tabs; what the server holds always wins, and what does not fit it is held back with its values until
+ * The device's queue and what it does to the pieces on screen. A command is applied here at once, kept on the device
+ * and
+ * sent by one of its tabs; what the server holds always wins, and what does not fit it is held back with its values
+ * until
  * somebody decides. Transport, storage and clock are handed in, so that all of it runs without a browser.
  */
 export class Sync {
@@ -89,11 +98,15 @@ export class Sync {
 
   constructor(private readonly ports: SyncPorts) {
     this.ownName = ports.device
-    this.begun = new Promise((resolve) => { this.begin = resolve })
+    this.begun = new Promise((resolve) => {
+      this.begin = resolve
+    })
   }
 
   /** What this device is called in the logs. */
-  get device(): string { return this.ownName }
+  get device(): string {
+    return this.ownName
+  }
 
   /** Begins with what the device has kept, and sends it, whichever pieces it is about. */
   async start(): Promise<void> {
@@ -115,11 +128,18 @@ export class Sync {
   /** Calls at every change of a piece, or of the status for null. Returns how to stop. */
   listen(listener: (pieceId: string | null) => void): () => void {
     this.listeners.add(listener)
-    return () => { this.listeners.delete(listener) }
+    return () => {
+      this.listeners.delete(listener)
+    }
   }
 
-  pieceOf(pieceId: string): HeldPiece | undefined { return this.held.get(pieceId) }
-  presenceOf(pieceId: string): Presence { return this.presences.get(pieceId) ?? 'loading' }
+  pieceOf(pieceId: string): HeldPiece | undefined {
+    return this.held.get(pieceId)
+  }
+
+  presenceOf(pieceId: string): Presence {
+    return this.presences.get(pieceId) ?? 'loading'
+  }
 
   status(): SyncStatus {
     const counts = new Map<string, { pieceId: string, title: string, count: number, kept: number }>()
@@ -194,7 +214,8 @@ export class Sync {
     }
     this.unkeptClashes.delete(entryId)
     this.heldBack = this.heldBack.filter(c => c.waiting.entry.id !== entryId)
-    const change: KeptChange = take === 'mine' && clash.why !== 'erased' ? { dismiss: [entryId], add: [again] } : { dismiss: [entryId] }
+    const change: KeptChange
+      = take === 'mine' && clash.why !== 'erased' ? { dismiss: [entryId], add: [again] } : { dismiss: [entryId] }
     if (change.add) this.own.set(entryId, again)
     await this.write(change)
     this.relay(waiting.pieceId)
@@ -224,7 +245,7 @@ export class Sync {
     for (const id of this.held.keys()) {
       const gone = [...this.leaving.values()].filter(w => w.pieceId === id)
       // What another tab has sent is in the server's log before it leaves what is kept.
-      if (gone.length > 0 && await this.read(id)) for (const w of gone) this.leaving.delete(w.entry.id)
+      if (gone.length > 0 && (await this.read(id))) for (const w of gone) this.leaving.delete(w.entry.id)
       this.relay(id)
     }
     this.pump()
@@ -239,7 +260,9 @@ export class Sync {
     return this.lastOrder
   }
 
-  private tell(pieceId: string | null): void { for (const l of this.listeners) l(pieceId) }
+  private tell(pieceId: string | null): void {
+    for (const l of this.listeners) l(pieceId)
+  }
 
   /** Everything of this device that waits, in the order in which it was given. */
   private queue(): Waiting[] {
@@ -261,7 +284,10 @@ export class Sync {
       await this.ports.keeping.change(change)
       this.kept = [...this.kept.filter(w => !leaves.has(w.entry.id)), ...add.filter(w => !leaves.has(w.entry.id))]
       this.heldBack = [...this.heldBack.filter(c => !dismiss.includes(c.waiting.entry.id)), ...hold]
-      for (const w of add) { this.own.delete(w.entry.id); this.unkept.delete(w.entry.id) }
+      for (const w of add) {
+        this.own.delete(w.entry.id)
+        this.unkept.delete(w.entry.id)
+      }
       this.ports.channel.tell()
     }
     catch {
@@ -269,7 +295,10 @@ export class Sync {
       for (const w of add) this.unkept.add(w.entry.id)
       for (const c of hold) this.unkeptClashes.set(c.waiting.entry.id, c)
     }
-    for (const id of leaves) { this.own.delete(id); this.unkept.delete(id) }
+    for (const id of leaves) {
+      this.own.delete(id)
+      this.unkept.delete(id)
+    }
     this.tell(null)
   }
 
@@ -281,7 +310,9 @@ export class Sync {
       this.damaged = damaged
       for (const { order } of waiting) this.lastOrder = Math.max(this.lastOrder, order)
     }
-    catch { /* What this tab holds itself still goes to the server. */ }
+    catch {
+      /* What this tab holds itself still goes to the server. */
+    }
     this.tell(null)
   }
 
@@ -299,8 +330,10 @@ export class Sync {
       return true
     }
     this.unanswered(pieceId, answer)
-    if (answer.kind === 'denied' && answer.status === 404 && !this.held.has(pieceId)) this.presences.set(pieceId, 'missing')
-    else this.unread.add(pieceId)
+    if (answer.kind === 'denied' && answer.status === 404 && !this.held.has(pieceId)) {
+      this.presences.set(pieceId, 'missing')
+    }
+    else { this.unread.add(pieceId) }
     this.tell(pieceId)
     if (!this.pumping) this.retryLater()
     return false
@@ -308,8 +341,12 @@ export class Sync {
 
   /** What the device kept may be damaged: then the server's answer is waited for. */
   private adoptKept(stored: StoredPiece): void {
-    try { this.adopt(stored, false) }
-    catch { this.held.delete(stored.piece?.id) }
+    try {
+      this.adopt(stored, false)
+    }
+    catch {
+      this.held.delete(stored.piece?.id)
+    }
   }
 
   /** Pieces that were left are let go of; the last few are at hand for the way back. */
@@ -345,7 +382,11 @@ export class Sync {
 
   private rebased(held: HeldPiece, pieceId: string): Rebased {
     const inSight = new Map([...this.leaving.values(), ...this.queue()].map(w => [w.entry.id, w]))
-    return rebase(held.server, [...inSight.values()].filter(w => w.pieceId === pieceId), this.ownName)
+    return rebase(
+      held.server,
+      [...inSight.values()].filter(w => w.pieceId === pieceId),
+      this.ownName,
+    )
   }
 
   private setReach(reach: SyncStatus['reach']): void {
@@ -370,7 +411,9 @@ export class Sync {
     await this.ports.keeping.forget(pieceId).catch(() => undefined)
     const said = (w: Waiting) => saidBy(w.entry, held?.view ?? { log: [], piece: NO_NAMES })
     if (waiting.length > 0) {
-      await this.write({ hold: waiting.map(w => ({ waiting: w, why: 'erased', reason: '', mine: said(w), theirs: [] })) })
+      await this.write({
+        hold: waiting.map(w => ({ waiting: w, why: 'erased', reason: '', mine: said(w), theirs: [] })),
+      })
     }
     this.tell(pieceId)
   }
@@ -378,12 +421,20 @@ export class Sync {
   /** Sends what waits, if it is this tab's turn; asked again while it runs, it looks again afterwards. */
   private pump(): void {
     if (this.ended) return
-    if (this.pumping) { this.pumpAgain = true; return }
+    if (this.pumping) {
+      this.pumpAgain = true
+      return
+    }
     this.pumping = true
     void this.sendAll().finally(() => {
       this.pumping = false
-      if (this.pumpAgain) { this.pumpAgain = false; this.pump() }
-      else this.retryLater()
+      if (this.pumpAgain) {
+        this.pumpAgain = false
+        this.pump()
+      }
+      else {
+        this.retryLater()
+      }
     })
   }
 
@@ -391,7 +442,9 @@ export class Sync {
     this.stopRetry?.()
     for (const id of this.unread) if (!this.held.has(id) && !this.wanted.includes(id)) this.unread.delete(id)
     if (this.ended || (this.queue().length === 0 && this.unread.size === 0)) return
-    this.stopRetry = this.ports.clock.after(RETRY_MS, () => { void this.tryAgain() })
+    this.stopRetry = this.ports.clock.after(RETRY_MS, () => {
+      void this.tryAgain()
+    })
   }
 
   private async tryAgain(): Promise<void> {
@@ -406,17 +459,21 @@ export class Sync {
     // Where the device keeps nothing there are no turns to take: sending twice does nothing twice.
     const isItsTurn = await keeping.lease(tab, clock.nowMs(), LEASE_MS).catch(() => true)
     if (isItsTurn) await this.reread()
-    const sendable = () => this.queue().filter(w => (isItsTurn
-      ? !this.own.has(w.entry.id) || this.unkept.has(w.entry.id)
-      : this.unkept.has(w.entry.id)))
+    const sendable = () =>
+      this.queue().filter(w =>
+        isItsTurn ? !this.own.has(w.entry.id) || this.unkept.has(w.entry.id) : this.unkept.has(w.entry.id),
+      )
     for (const pieceId of [...new Set(sendable().map(w => w.pieceId))]) {
-      if (this.ended || await this.sendPiece(pieceId, sendable) === 'stop') break
+      if (this.ended || (await this.sendPiece(pieceId, sendable)) === 'stop') break
       if (isItsTurn) await keeping.lease(tab, clock.nowMs(), LEASE_MS).catch(() => false)
     }
     if (isItsTurn) await keeping.release(tab).catch(() => undefined)
   }
 
-  /** Sends one piece's entries, part by part. `stop` where the server is not reached: then the others have no hope either. */
+  /**
+   * Sends one piece's entries, part by part. `stop` where the server is not reached: then the others have no hope
+   * either.
+   */
   private async sendPiece(pieceId: string, sendable: () => Waiting[]): Promise<'done' | 'stop'> {
     let isFresh = false
     for (let round = 0; round < MOST_ROUNDS && !this.ended; round++) {
@@ -456,12 +513,22 @@ export class Sync {
   private partOf(pieceId: string, waiting: readonly Waiting[]): readonly Waiting[] {
     const most = this.partSizes.get(pieceId) ?? MOST_IN_A_PART
     let bytes = 0
-    const fits = waiting.findIndex((w, i) => i >= most || (bytes += JSON.stringify(w.entry).length) > LARGEST_PART_BYTES)
+    const fits = waiting.findIndex(
+      (w, i) => i >= most || (bytes += JSON.stringify(w.entry).length) > LARGEST_PART_BYTES,
+    )
     return fits === -1 ? waiting : waiting.slice(0, Math.max(1, fits))
   }
 
-  private async sendPart(pieceId: string, held: HeldPiece, part: readonly Waiting[]): Promise<'on' | 'fresh' | 'done' | 'stop'> {
-    const answer = await this.ports.transport.send(pieceId, held.server.log.length, part.map(w => w.entry))
+  private async sendPart(
+    pieceId: string,
+    held: HeldPiece,
+    part: readonly Waiting[],
+  ): Promise<'on' | 'fresh' | 'done' | 'stop'> {
+    const answer = await this.ports.transport.send(
+      pieceId,
+      held.server.log.length,
+      part.map(w => w.entry),
+    )
     if (this.ended) return 'stop'
     if (answer.kind === 'offline' || answer.kind === 'denied') {
       this.unanswered(pieceId, answer)
@@ -481,14 +548,24 @@ export class Sync {
         return 'fresh'
       case 'refused':
         this.adopt(answer.stored, true)
-        await this.holdBack(pieceId, part.filter(w => w.entry.id === answer.entry), 'refused', answer.issues[0]?.message ?? '')
+        await this.holdBack(
+          pieceId,
+          part.filter(w => w.entry.id === answer.entry),
+          'refused',
+          answer.issues[0]?.message ?? '',
+        )
         return 'fresh'
       case 'unreadable':
         if (answer.places.length === 0) {
           this.unanswered(pieceId, { kind: 'denied', status: 400 })
           return 'done'
         }
-        await this.holdBack(pieceId, part.filter((_, i) => answer.places.includes(i)), 'unreadable', answer.issues[0]?.message ?? '')
+        await this.holdBack(
+          pieceId,
+          part.filter((_, i) => answer.places.includes(i)),
+          'unreadable',
+          answer.issues[0]?.message ?? '',
+        )
         return 'on'
       case 'erased':
         await this.erase(pieceId)
@@ -497,10 +574,20 @@ export class Sync {
   }
 
   /** Entries are on the server's disk: they wait no longer, and the server's state goes on by them. */
-  private async landed(pieceId: string, sent: HeldPiece, part: readonly Waiting[], taken: { piece: Piece, version: number }): Promise<void> {
+  private async landed(
+    pieceId: string,
+    sent: HeldPiece,
+    part: readonly Waiting[],
+    taken: { piece: Piece, version: number },
+  ): Promise<void> {
     const now = this.held.get(pieceId) ?? sent
     const isNext = now.server === sent.server && taken.version === sent.server.log.length + part.length
-    const next = isNext ? appendEntries(sent.server, part.map(w => w.entry)) : undefined
+    const next = isNext
+      ? appendEntries(
+          sent.server,
+          part.map(w => w.entry),
+        )
+      : undefined
     // Something else is in between, or came before: the whole state tells. It is read before the entries are let go of.
     if (next?.ok) this.held.set(pieceId, { ...now, server: { ...next.value, piece: taken.piece } })
     else if (now.server.log.length < taken.version) await this.read(pieceId)
@@ -508,15 +595,22 @@ export class Sync {
     this.relay(pieceId)
   }
 
-  private async holdBack(pieceId: string, entries: readonly Waiting[], why: 'refused' | 'unreadable', reason: string): Promise<void> {
+  private async holdBack(
+    pieceId: string,
+    entries: readonly Waiting[],
+    why: 'refused' | 'unreadable',
+    reason: string,
+  ): Promise<void> {
     const view = this.held.get(pieceId)!.view
-    await this.write({ hold: entries.map(waiting => ({
-      waiting,
-      why,
-      reason,
-      mine: saidBy(waiting.entry, view),
-      theirs: [],
-    })) })
+    await this.write({
+      hold: entries.map(waiting => ({
+        waiting,
+        why,
+        reason,
+        mine: saidBy(waiting.entry, view),
+        theirs: [],
+      })),
+    })
     this.relay(pieceId)
   }
 }

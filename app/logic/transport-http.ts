@@ -1,4 +1,12 @@
-import { entriesPath, piecePath, placesNamed, type RefusedAnswer, type StoredPiece, type TakenAnswer, type UnreadableAnswer } from '#shared/wire'
+import {
+  entriesPath,
+  piecePath,
+  placesNamed,
+  type RefusedAnswer,
+  type StoredPiece,
+  type TakenAnswer,
+  type UnreadableAnswer,
+} from '#shared/wire'
 import type { ReadAnswer, SendAnswer, Transport, Unanswered } from './ports'
 
 /** A request that hangs longer than this has not reached anybody. */
@@ -50,15 +58,27 @@ export const httpTransport = (fetchFrom: Fetch): Transport => ({
 /** The server is there and has no room, or may not write. */
 const NOT_KEPT = 507
 /** The server's own faults are like its absence: whatever was sent is sent again later. */
-const unanswered = (status: number): Unanswered => (status >= 500 && status !== NOT_KEPT ? { kind: 'offline' } : { kind: 'denied', status })
+const unanswered = (status: number): Unanswered =>
+  status >= 500 && status !== NOT_KEPT ? { kind: 'offline' } : { kind: 'denied', status }
 
 async function ask(fetchFrom: Fetch, path: string, init: RequestInit = {}): Promise<Response | undefined> {
-  try { return await fetchFrom(path, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) }) }
-  catch { return undefined }
+  try {
+    return await fetchFrom(path, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) })
+  }
+  catch {
+    return undefined
+  }
 }
 
 /** An answer cut off on its way, or from something that is not the server, is no answer. */
-async function withBody<T, A extends ReadAnswer | SendAnswer>(answer: Response, then: (body: T) => A): Promise<A | Unanswered> {
-  try { return then(await answer.json() as T) }
-  catch { return { kind: 'offline' } }
+async function withBody<T, A extends ReadAnswer | SendAnswer>(
+  answer: Response,
+  then: (body: T) => A,
+): Promise<A | Unanswered> {
+  try {
+    return then((await answer.json()) as T)
+  }
+  catch {
+    return { kind: 'offline' }
+  }
 }

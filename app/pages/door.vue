@@ -11,7 +11,9 @@ const passphrase = ref('')
 const error = ref('')
 const busy = ref(false)
 const isShown = ref(false)
-onMounted(async () => { if (!door.value) await lookAtDoor() })
+onMounted(async () => {
+  if (!door.value) await lookAtDoor()
+})
 
 /** Where it was on its way to; never another site. */
 const onward = computed(() => {
@@ -20,7 +22,10 @@ const onward = computed(() => {
 })
 
 async function enter(): Promise<void> {
-  if (passphrase.value.trim() === '') { error.value = 'Type the passphrase of the workshop.'; return }
+  if (passphrase.value.trim() === '') {
+    error.value = 'Type the passphrase of the workshop.'
+    return
+  }
   busy.value = true
   try {
     await $fetch('/api/door', { method: 'POST', body: { passphrase: passphrase.value } })
@@ -46,19 +51,42 @@ async function enter(): Promise<void> {
     <form v-else class="ask" @submit.prevent="enter">
       <h1>The workshop’s passphrase</h1>
       <UFormField label="Passphrase" :error="error || false">
-        <UInput v-model="passphrase" :type="isShown ? 'text' : 'password'" name="passphrase" autocomplete="current-password" autofocus class="w-full" size="xl" />
+        <UInput
+          v-model="passphrase"
+          :type="isShown ? 'text' : 'password'"
+          name="passphrase"
+          autocomplete="current-password"
+          autofocus
+          class="w-full"
+          size="xl"
+        />
       </UFormField>
       <USwitch v-model="isShown" label="Show what I type" />
       <FieldKeyButton main type="submit" label="Enter" :loading="busy" />
     </form>
     <p v-if="door && !door.isSecure" class="small soft">
-      This page came over plain http: whoever listens on this network can overhear what you type. Pages do not open here without the server.
+      This page came over plain http: whoever listens on this network can overhear what you type. Pages do not open here
+      without the server.
     </p>
   </main>
 </template>
 
 <style scoped>
-.door { max-width: 420px; margin: 12dvh auto 0; padding: 0 20px; display: grid; gap: 18px; align-content: start; }
-.name { font: 700 21px var(--font-display); letter-spacing: -0.02em; }
-.ask { display: grid; gap: 14px; justify-items: stretch; }
+.door {
+  max-width: 420px;
+  margin: 12dvh auto 0;
+  padding: 0 20px;
+  display: grid;
+  gap: 18px;
+  align-content: start;
+}
+.name {
+  font: 700 21px var(--font-display);
+  letter-spacing: -0.02em;
+}
+.ask {
+  display: grid;
+  gap: 14px;
+  justify-items: stretch;
+}
 </style>

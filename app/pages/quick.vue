@@ -2,7 +2,21 @@
 import { parseLength } from '#core/measure/length'
 import { phraseText } from '#core/measure/phrase'
 import type { Result } from '#core/measure/result'
-import { dowelAnswer, feetAnswer, forceAnswer, openAnswer, rackAnswer, seatBoreAnswer, shimAnswer, squareAnswer, sightsAnswer, stretcherAnswer, wedgeAnswer, windingAnswer, type Answer } from '#core/quick/answers'
+import {
+  dowelAnswer,
+  feetAnswer,
+  forceAnswer,
+  openAnswer,
+  rackAnswer,
+  seatBoreAnswer,
+  shimAnswer,
+  squareAnswer,
+  sightsAnswer,
+  stretcherAnswer,
+  wedgeAnswer,
+  windingAnswer,
+  type Answer,
+} from '#core/quick/answers'
 import { GLUES, type GlueId } from '#core/reference/glues'
 import { memberWords } from '#core/piece/sets'
 import { newId, wallNow } from '~/composables/useDevice'
@@ -13,18 +27,78 @@ useHead({ title: 'Quick answers · Arreglo' })
 const shop = useShop()
 const { units } = useUnits()
 
-interface Field { key: string, label: string, usual: string, isAngle?: boolean }
-interface Question { id: string, title: string, fields: Field[], glue?: boolean, answer(mm: Record<string, number>, glue: GlueId): Result<Answer> }
+interface Field {
+  key: string
+  label: string
+  usual: string
+  isAngle?: boolean
+}
+interface Question {
+  id: string
+  title: string
+  fields: Field[]
+  glue?: boolean
+  answer(mm: Record<string, number>, glue: GlueId): Result<Answer>
+}
 const field = (key: string, label: string, usual: string): Field => ({ key, label, usual })
 const angle = (key: string, label: string, usual: string): Field => ({ ...field(key, label, usual), isAngle: true })
 const QUESTIONS: Question[] = [
-  { id: 'shim', title: 'Gap at the cheeks: which shim?', fields: [field('gap', 'Whole gap', '0.4 mm')], answer: m => shimAnswer(m.gap!) },
-  { id: 'wedge', title: 'Gap at the edges: which wedge?', fields: [field('gap', 'Whole gap', '0.5 mm'), field('length', 'Tenon length', '28 mm'), field('width', 'Tenon width', '48 mm')], answer: m => wedgeAnswer(m.gap!, m.length!, m.width!) },
-  { id: 'dowel', title: 'Dowel: which hole, where to stop?', fields: [field('dowel', 'Dowel', '10 mm'), field('across', 'Thinner part, across', '22 mm'), field('along', 'Along the bore', '38 mm')], answer: m => dowelAnswer(m.dowel!, m.across!, m.along!) },
-  { id: 'open', title: 'Glue: how long is it open now?', fields: [], glue: true, answer: (_, glue) => openAnswer(glue, shop.settings.climate) },
-  { id: 'shoulder', title: 'Clamp force on a shoulder', fields: [field('width', 'Rail thickness', '22 mm'), field('height', 'Rail height', '58 mm')], answer: (m, glue) => forceAnswer('shoulder', m.width!, m.height!, glue) },
-  { id: 'face', title: 'Clamp force on a face', fields: [field('width', 'One side', '40 mm'), field('height', 'Other side', '60 mm')], glue: true, answer: (m, glue) => forceAnswer('face', m.width!, m.height!, glue) },
-  { id: 'square', title: 'Frame out of square', fields: [field('first', 'One diagonal', '560 mm'), field('second', 'Other diagonal', '552 mm'), field('side', 'One side', '400 mm')], answer: m => squareAnswer(m.first!, m.second!, m.side!) },
+  {
+    id: 'shim',
+    title: 'Gap at the cheeks: which shim?',
+    fields: [field('gap', 'Whole gap', '0.4 mm')],
+    answer: m => shimAnswer(m.gap!),
+  },
+  {
+    id: 'wedge',
+    title: 'Gap at the edges: which wedge?',
+    fields: [
+      field('gap', 'Whole gap', '0.5 mm'),
+      field('length', 'Tenon length', '28 mm'),
+      field('width', 'Tenon width', '48 mm'),
+    ],
+    answer: m => wedgeAnswer(m.gap!, m.length!, m.width!),
+  },
+  {
+    id: 'dowel',
+    title: 'Dowel: which hole, where to stop?',
+    fields: [
+      field('dowel', 'Dowel', '10 mm'),
+      field('across', 'Thinner part, across', '22 mm'),
+      field('along', 'Along the bore', '38 mm'),
+    ],
+    answer: m => dowelAnswer(m.dowel!, m.across!, m.along!),
+  },
+  {
+    id: 'open',
+    title: 'Glue: how long is it open now?',
+    fields: [],
+    glue: true,
+    answer: (_, glue) => openAnswer(glue, shop.settings.climate),
+  },
+  {
+    id: 'shoulder',
+    title: 'Clamp force on a shoulder',
+    fields: [field('width', 'Rail thickness', '22 mm'), field('height', 'Rail height', '58 mm')],
+    answer: (m, glue) => forceAnswer('shoulder', m.width!, m.height!, glue),
+  },
+  {
+    id: 'face',
+    title: 'Clamp force on a face',
+    fields: [field('width', 'One side', '40 mm'), field('height', 'Other side', '60 mm')],
+    glue: true,
+    answer: (m, glue) => forceAnswer('face', m.width!, m.height!, glue),
+  },
+  {
+    id: 'square',
+    title: 'Frame out of square',
+    fields: [
+      field('first', 'One diagonal', '560 mm'),
+      field('second', 'Other diagonal', '552 mm'),
+      field('side', 'One side', '400 mm'),
+    ],
+    answer: m => squareAnswer(m.first!, m.second!, m.side!),
+  },
   {
     id: 'rack',
     title: 'Seat frame: which diagonal to pull?',
@@ -36,7 +110,15 @@ const QUESTIONS: Question[] = [
       field('first', 'Front left to back right', '533 mm'),
       field('second', 'Front right to back left', '521 mm'),
     ],
-    answer: m => rackAnswer({ frontMm: m.front!, rightMm: m.right!, backMm: m.back!, leftMm: m.left!, firstMm: m.first!, secondMm: m.second! }),
+    answer: m =>
+      rackAnswer({
+        frontMm: m.front!,
+        rightMm: m.right!,
+        backMm: m.back!,
+        leftMm: m.left!,
+        firstMm: m.first!,
+        secondMm: m.second!,
+      }),
   },
   {
     id: 'feet',
@@ -63,8 +145,22 @@ const QUESTIONS: Question[] = [
     ],
     answer: m => stretcherAnswer(m.apart!, m.leg!, m.along!, m.aside!, m.tenon!),
   },
-  { id: 'seat', title: 'Leg in a seat: how to tilt the drill?', fields: [angle('splay', 'Splay, seen from the front', '12'), angle('rake', 'Rake, seen from the side', '16')], answer: m => seatBoreAnswer(m.splay!, m.rake!) },
-  { id: 'sights', title: 'Flat frame by two sticks', fields: [field('over', 'End over the other stick', '3 mm'), field('stick', 'A stick, long', '600 mm'), field('frame', 'Frame, wide', '400 mm')], answer: m => sightsAnswer(m.over!, m.stick!, m.frame!) },
+  {
+    id: 'seat',
+    title: 'Leg in a seat: how to tilt the drill?',
+    fields: [angle('splay', 'Splay, seen from the front', '12'), angle('rake', 'Rake, seen from the side', '16')],
+    answer: m => seatBoreAnswer(m.splay!, m.rake!),
+  },
+  {
+    id: 'sights',
+    title: 'Flat frame by two sticks',
+    fields: [
+      field('over', 'End over the other stick', '3 mm'),
+      field('stick', 'A stick, long', '600 mm'),
+      field('frame', 'Frame, wide', '400 mm'),
+    ],
+    answer: m => sightsAnswer(m.over!, m.stick!, m.frame!),
+  },
   {
     id: 'winding',
     title: 'Flat frame: is it twisted?',
@@ -85,7 +181,10 @@ const glueOf = (q: Question): GlueId => glues[q.id] ?? shop.settings.shelf[0]!
 const GLUE_ITEMS = GLUES.map(g => ({ label: g.label, value: g.id }))
 const keyOf = (q: Question, f: Field) => `${q.id}-${f.key}`
 
-interface Answered { answer: Answer | null, errors: Record<string, string> }
+interface Answered {
+  answer: Answer | null
+  errors: Record<string, string>
+}
 function work(q: Question): Answered {
   const errors: Record<string, string> = {}
   const mm: Record<string, number> = {}
@@ -103,12 +202,24 @@ function work(q: Question): Answered {
   }
   if (Object.keys(errors).length > 0) return { answer: null, errors }
   const result = q.answer(mm, glueOf(q))
-  return result.ok ? { answer: result.value, errors } : { answer: null, errors: { [result.issues[0]!.path]: result.issues[0]!.message } }
+  return result.ok
+    ? { answer: result.value, errors }
+    : { answer: null, errors: { [result.issues[0]!.path]: result.issues[0]!.message } }
 }
 const answers = computed(() => Object.fromEntries(QUESTIONS.map(q => [q.id, work(q)])))
 
 const pieces = shallowRef<readonly BenchRow[]>([])
-onMounted(async () => { pieces.value = await benchPage().then(p => p.rows, async () => (await useKeeping().bench().catch(() => undefined))?.page.rows ?? []) })
+onMounted(async () => {
+  pieces.value = await benchPage().then(
+    p => p.rows,
+    async () =>
+      (
+        await useKeeping()
+          .bench()
+          .catch(() => undefined)
+      )?.page.rows ?? [],
+  )
+})
 const kept = reactive<Record<string, string>>({})
 function keepTo(q: Question, id: string): void {
   const piece = pieces.value.find(p => p.id === id)
@@ -120,7 +231,10 @@ function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
   if (!answer) return
   const asked = q.fields.map(f => `${f.label.toLowerCase()} ${typed[keyOf(q, f)] ?? f.usual}`).join(', ')
   const text = `${q.title} ${asked}${q.glue ? ` ${GLUES.find(g => g.id === glueOf(q))!.label}` : ''}: ${phraseText(answer.sentence, units.value)}`
-  useQueue().giveBlind(piece, null, { do: 'keep-note', note: { id: `note-${newId().slice(0, 8)}`, at: wallNow(), text } })
+  useQueue().giveBlind(piece, null, {
+    do: 'keep-note',
+    note: { id: `note-${newId().slice(0, 8)}`, at: wallNow(), text },
+  })
   kept[q.id] = `Kept to ${piece.title}.`
 }
 </script>
@@ -134,15 +248,48 @@ function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
         <h2 :id="`q-${q.id}`">{{ q.title }}</h2>
         <div v-for="f in q.fields" :key="f.key" class="line">
           <label :for="keyOf(q, f)">{{ f.label }}</label>
-          <UInput :id="keyOf(q, f)" :model-value="typed[keyOf(q, f)] ?? f.usual" :ui="{ base: 'measure min-h-[40px]' }" class="w-36" :aria-invalid="Boolean(answers[q.id]!.errors[f.key])" @update:model-value="typed[keyOf(q, f)] = String($event)" />
-          <span v-if="answers[q.id]!.errors[f.key]" class="field-error wide" role="alert">{{ answers[q.id]!.errors[f.key] }}</span>
+          <UInput
+            :id="keyOf(q, f)"
+            :model-value="typed[keyOf(q, f)] ?? f.usual"
+            :ui="{ base: 'measure min-h-[40px]' }"
+            class="w-36"
+            :aria-invalid="Boolean(answers[q.id]!.errors[f.key])"
+            @update:model-value="typed[keyOf(q, f)] = String($event)"
+          />
+          <span v-if="answers[q.id]!.errors[f.key]" class="field-error wide" role="alert">{{
+            answers[q.id]!.errors[f.key]
+          }}</span>
         </div>
-        <div v-if="q.glue" class="line"><label :for="`${q.id}-glue`">Glue</label><PickOne :id="`${q.id}-glue`" :model-value="glueOf(q)" :items="GLUE_ITEMS" @update:model-value="glues[q.id] = $event as GlueId" /></div>
+        <div v-if="q.glue" class="line">
+          <label :for="`${q.id}-glue`">Glue</label>
+          <PickOne
+            :id="`${q.id}-glue`"
+            :model-value="glueOf(q)"
+            :items="GLUE_ITEMS"
+            @update:model-value="glues[q.id] = $event as GlueId"
+          />
+        </div>
         <span v-if="answers[q.id]!.errors['']" class="field-error" role="alert">{{ answers[q.id]!.errors[''] }}</span>
         <template v-if="answers[q.id]!.answer">
           <p class="answer" aria-live="polite"><PhraseText :phrase="answers[q.id]!.answer!.sentence" /></p>
-          <dl><div v-for="x in answers[q.id]!.answer!.figures" :key="x.label"><dt>{{ x.label }}</dt><dd><FigureValue :figure="x.figure" :label="x.label" :range="x.figure.low !== undefined" /></dd></div></dl>
-          <div v-if="pieces.length > 0" class="keep chips"><label class="small soft" :for="`${q.id}-keep`">Keep to</label><PickOne :id="`${q.id}-keep`" model-value="" :items="[{ label: 'a piece …', value: '' }, ...pieces.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, value: p.id }))]" @update:model-value="keepTo(q, $event)" /></div>
+          <dl>
+            <div v-for="x in answers[q.id]!.answer!.figures" :key="x.label">
+              <dt>{{ x.label }}</dt>
+              <dd><FigureValue :figure="x.figure" :label="x.label" :range="x.figure.low !== undefined" /></dd>
+            </div>
+          </dl>
+          <div v-if="pieces.length > 0" class="keep chips">
+            <label class="small soft" :for="`${q.id}-keep`">Keep to</label>
+            <PickOne
+              :id="`${q.id}-keep`"
+              model-value=""
+              :items="[
+                { label: 'a piece …', value: '' },
+                ...pieces.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, value: p.id })),
+              ]"
+              @update:model-value="keepTo(q, $event)"
+            />
+          </div>
           <p v-if="kept[q.id]" class="small" role="status">{{ kept[q.id] }}</p>
         </template>
       </section>
@@ -151,13 +298,49 @@ function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
 </template>
 
 <style scoped>
-.quick { padding: 20px 24px 40px; display: grid; gap: 8px; }
-.cards { columns: 3 340px; column-gap: 28px; margin-top: 8px; }
-.card { break-inside: avoid; border-top: 1px solid var(--rule); padding: 12px 0 22px; display: grid; gap: 7px; }
-.line { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 2px 12px; }
-.wide { grid-column: 1 / -1; }
-.answer { font-size: 17px; border-left: 3px solid var(--ink); padding-left: 10px; margin: 4px 0; }
-dl div { display: flex; justify-content: space-between; gap: 10px; padding: 2px 0; }
-dt { color: var(--soft); font-size: 13px; }
-.keep { align-items: center; }
+.quick {
+  padding: 20px 24px 40px;
+  display: grid;
+  gap: 8px;
+}
+.cards {
+  columns: 3 340px;
+  column-gap: 28px;
+  margin-top: 8px;
+}
+.card {
+  break-inside: avoid;
+  border-top: 1px solid var(--rule);
+  padding: 12px 0 22px;
+  display: grid;
+  gap: 7px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+  gap: 2px 12px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.answer {
+  font-size: 17px;
+  border-left: 3px solid var(--ink);
+  padding-left: 10px;
+  margin: 4px 0;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 2px 0;
+}
+dt {
+  color: var(--soft);
+  font-size: 13px;
+}
+.keep {
+  align-items: center;
+}
 </style>

@@ -12,26 +12,46 @@ useHead({ title: 'Start a piece · Arreglo' })
 const title = useLocalStorage('arreglo-draft-title', '')
 const error = ref('')
 const busy = ref(false)
-const samples = FAMILIES.map(f => ({ family: f, piece: orThrow(startPiece({ id: `sample-${f.id}`, title: f.label, family: f.id, takenInAt: '2026-01-01T08:00' })) }))
-const slug = (text: string) => text.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 40)
+const samples = FAMILIES.map(f => ({
+  family: f,
+  piece: orThrow(startPiece({ id: `sample-${f.id}`, title: f.label, family: f.id, takenInAt: '2026-01-01T08:00' })),
+}))
+const slug = (text: string) =>
+  text
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40)
 const grid = useTemplateRef<HTMLUListElement>('grid')
 
 async function start(family: string): Promise<void> {
-  if (title.value.trim() === '') { error.value = 'Name the piece first, such as “Kitchen chair, blue paint”.'; return }
+  if (title.value.trim() === '') {
+    error.value = 'Name the piece first, such as “Kitchen chair, blue paint”.'
+    return
+  }
   busy.value = true
   try {
     const id = `${slug(title.value) || 'piece'}-${newId().slice(0, 6)}`
-    await $fetch('/api/pieces', { method: 'POST', body: { id, title: title.value.trim(), family, takenInAt: wallNow() } })
+    await $fetch('/api/pieces', {
+      method: 'POST',
+      body: { id, title: title.value.trim(), family, takenInAt: wallNow() },
+    })
     title.value = ''
     await navigateTo(stepPath(id, 'take-in'))
   }
-  catch (e) { error.value = Object.values(errorsOf(e)).join(' ') }
+  catch (e) {
+    error.value = Object.values(errorsOf(e)).join(' ')
+  }
   busy.value = false
 }
 
 /** Enter in the name goes to the drawings; the arrows walk them; the first letter of a kind jumps to it. */
 function toDrawings(): void {
-  if (title.value.trim() === '') { error.value = 'Name the piece first, such as “Kitchen chair, blue paint”.'; return }
+  if (title.value.trim() === '') {
+    error.value = 'Name the piece first, such as “Kitchen chair, blue paint”.'
+    return
+  }
   error.value = ''
   grid.value?.querySelector<HTMLElement>('button')?.focus()
 }
@@ -39,14 +59,19 @@ function walk(e: KeyboardEvent): void {
   const buttons = [...grid.value!.querySelectorAll<HTMLElement>('button')]
   const at = buttons.indexOf(document.activeElement as HTMLElement)
   const step = ({ ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 } as Record<string, number>)[e.key]
-  const byLetter = /^[a-z]$/i.test(e.key) ? FAMILIES.findIndex((f, i) => i !== at && f.label.toLowerCase().startsWith(e.key.toLowerCase())) : -1
+  const byLetter = /^[a-z]$/i.test(e.key)
+    ? FAMILIES.findIndex((f, i) => i !== at && f.label.toLowerCase().startsWith(e.key.toLowerCase()))
+    : -1
   const next = step !== undefined ? (at + step + buttons.length) % buttons.length : byLetter
   if (next < 0) return
   e.preventDefault()
   buttons[next]!.focus()
 }
 
-interface FileIssue { readonly path: string, readonly message: string }
+interface FileIssue {
+  readonly path: string
+  readonly message: string
+}
 const fileIssues = ref<readonly FileIssue[]>([])
 const fileError = ref('')
 const LARGEST_BYTES = 4_000_000
@@ -58,10 +83,16 @@ async function takeFile(e: Event): Promise<void> {
   if (!file) return
   fileIssues.value = []
   fileError.value = ''
-  if (file.size > LARGEST_BYTES) fileError.value = `“${file.name}” is ${Math.round(file.size / 1e6)} MB: no piece is larger than ${LARGEST_BYTES / 1e6} MB.`
+  if (file.size > LARGEST_BYTES) {
+    fileError.value = `“${file.name}” is ${Math.round(file.size / 1e6)} MB: no piece is larger than ${LARGEST_BYTES / 1e6} MB.`
+  }
   else {
     try {
-      const { piece } = await $fetch<{ piece: { id: string } }>('/api/pieces/import', { method: 'POST', body: await file.text(), headers: { 'content-type': 'application/json' } })
+      const { piece } = await $fetch<{ piece: { id: string } }>('/api/pieces/import', {
+        method: 'POST',
+        body: await file.text(),
+        headers: { 'content-type': 'application/json' },
+      })
       await navigateTo(stepPath(piece.id, 'take-in'))
     }
     catch (failure) {
@@ -77,28 +108,108 @@ async function takeFile(e: Event): Promise<void> {
 <template>
   <main class="start">
     <h1>What is it?</h1>
-    <div class="line"><label for="new-title">Name it</label><UInput id="new-title" v-model="title" placeholder="Kitchen chair, blue paint" class="w-96" autofocus maxlength="200" :aria-invalid="error !== ''" @keydown.enter.prevent="toDrawings" /></div>
+    <div class="line">
+      <label for="new-title">Name it</label>
+      <UInput
+        id="new-title"
+        v-model="title"
+        placeholder="Kitchen chair, blue paint"
+        class="w-96"
+        autofocus
+        maxlength="200"
+        :aria-invalid="error !== ''"
+        @keydown.enter.prevent="toDrawings"
+      />
+    </div>
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
     <h2 id="kinds">Pick the drawing that looks like it</h2>
-    <ul ref="grid" class="families" aria-labelledby="kinds" @keydown="walk"><li v-for="s in samples" :key="s.family.id"><button type="button" class="family" :disabled="busy" @click="start(s.family.id)"><SmallDrawing :piece="s.piece" :size="150" /><strong>{{ s.family.label }}</strong><span class="small soft">{{ s.family.looks }}</span></button></li></ul>
+    <ul ref="grid" class="families" aria-labelledby="kinds" @keydown="walk">
+      <li v-for="s in samples" :key="s.family.id">
+        <button type="button" class="family" :disabled="busy" @click="start(s.family.id)">
+          <SmallDrawing :piece="s.piece" :size="150" /><strong>{{ s.family.label }}</strong>
+          <span class="small soft">{{ s.family.looks }}</span>
+        </button>
+      </li>
+    </ul>
     <section class="file" aria-labelledby="from-file">
       <h2 id="from-file">Or take in a piece file</h2>
       <label for="piece-file" class="key-button slim">Choose a piece file</label>
       <input id="piece-file" type="file" accept=".json,application/json" class="hidden-file" @change="takeFile">
       <span v-if="fileError" class="field-error" role="alert">{{ fileError }}</span>
-      <table v-if="fileIssues.length > 0" class="rows"><thead><tr><th>Where in the file</th><th>What would be right</th></tr></thead><tbody><tr v-for="i in fileIssues.slice(0, MOST_SHOWN)" :key="i.path"><td class="measure">{{ i.path || 'the whole' }}</td><td>{{ i.message }}</td></tr></tbody></table>
+      <table v-if="fileIssues.length > 0" class="rows">
+        <thead>
+          <tr>
+            <th>Where in the file</th>
+            <th>What would be right</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="i in fileIssues.slice(0, MOST_SHOWN)" :key="i.path">
+            <td class="measure">{{ i.path || 'the whole' }}</td>
+            <td>{{ i.message }}</td>
+          </tr>
+        </tbody>
+      </table>
       <p v-if="fileIssues.length > MOST_SHOWN" class="small soft">and {{ fileIssues.length - MOST_SHOWN }} more.</p>
     </section>
   </main>
 </template>
 
 <style scoped>
-.start { padding: 20px 24px; display: grid; gap: 12px; justify-items: start; }
-.line { display: flex; flex-wrap: wrap; align-items: center; gap: 12px; }
-.families { display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 12px; width: 100%; max-width: 1180px; }
-.family { display: grid; justify-items: center; align-content: start; gap: 4px; padding: 10px 14px 12px; width: 100%; height: 100%; background: var(--sheet); border: 1px solid var(--rule); border-radius: 4px; cursor: pointer; text-align: center; }
-.family:hover { border-color: var(--ink); }
-.hidden-file { position: absolute; width: 1px; height: 1px; opacity: 0; }
-.file:has(.hidden-file:focus-visible) label { outline: 2.5px solid var(--ink); outline-offset: 2px; }
-.file { position: relative; display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; width: 100%; max-width: 1180px; justify-items: start; }
+.start {
+  padding: 20px 24px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+}
+.families {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 12px;
+  width: 100%;
+  max-width: 1180px;
+}
+.family {
+  display: grid;
+  justify-items: center;
+  align-content: start;
+  gap: 4px;
+  padding: 10px 14px 12px;
+  width: 100%;
+  height: 100%;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  cursor: pointer;
+  text-align: center;
+}
+.family:hover {
+  border-color: var(--ink);
+}
+.hidden-file {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.file:has(.hidden-file:focus-visible) label {
+  outline: 2.5px solid var(--ink);
+  outline-offset: 2px;
+}
+.file {
+  position: relative;
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  width: 100%;
+  max-width: 1180px;
+  justify-items: start;
+}
 </style>

@@ -14,28 +14,109 @@ const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : 
 
 <template>
   <section v-if="piece && survey" class="strip" aria-label="Joints">
-    <header><h2>Joints</h2><span class="small soft">{{ survey.tested }} tested · {{ survey.faulty }} loose · {{ survey.untested.length }} to go</span></header>
+    <header>
+      <h2>Joints</h2>
+      <span class="small soft"
+      >{{ survey.tested }} tested · {{ survey.faulty }} loose · {{ survey.untested.length }} to go</span
+      >
+    </header>
     <ol>
       <li v-for="joint in inOrder" :key="joint.id">
-        <button type="button" :class="{ red: isFaulty(findingOf(piece, joint.id).state), picked: joint.id === picked }" :aria-pressed="joint.id === picked" :aria-label="spokenJoint(piece, joint)" @click="picked = joint.id">
-          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span><svg v-if="held.has(joint.id)" viewBox="0 0 10 10" class="held-ring" aria-hidden="true"><circle cx="5" cy="5" r="3.4" /></svg>
+        <button
+          type="button"
+          :class="{ red: isFaulty(findingOf(piece, joint.id).state), picked: joint.id === picked }"
+          :aria-pressed="joint.id === picked"
+          :aria-label="spokenJoint(piece, joint)"
+          @click="picked = joint.id"
+        >
+          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span>
+          <svg v-if="held.has(joint.id)" viewBox="0 0 10 10" class="held-ring" aria-hidden="true">
+            <circle cx="5" cy="5" r="3.4" />
+          </svg>
         </button>
       </li>
     </ol>
-    <ol v-if="piece.faults.length > 0" class="faults" aria-label="In the wood"><li v-for="f in piece.faults" :key="f.id"><button type="button" class="red" :class="{ picked: f.id === pickedFault }" :aria-pressed="f.id === pickedFault" :aria-label="spokenFault(piece, f)" @click="pickedFault = f.id"><FaultGlyph :kind="f.kind" /><span class="measure">{{ faultTag(piece, f) }}</span></button></li></ol>
+    <ol v-if="piece.faults.length > 0" class="faults" aria-label="In the wood">
+      <li v-for="f in piece.faults" :key="f.id">
+        <button
+          type="button"
+          class="red"
+          :class="{ picked: f.id === pickedFault }"
+          :aria-pressed="f.id === pickedFault"
+          :aria-label="spokenFault(piece, f)"
+          @click="pickedFault = f.id"
+        >
+          <FaultGlyph :kind="f.kind" /><span class="measure">{{ faultTag(piece, f) }}</span>
+        </button>
+      </li>
+    </ol>
   </section>
 </template>
 
 <style scoped>
-.strip { border-top: 1px solid var(--rule); padding: 8px 14px 12px; overflow: auto; max-height: 190px; }
-header { display: flex; flex-wrap: wrap; gap: 0 10px; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
-ol + ol { margin-top: 6px; }
-ol { display: grid; grid-template-columns: repeat(auto-fill, minmax(54px, 1fr)); gap: 6px; }
-button { width: 100%; min-height: 44px; display: grid; justify-items: center; align-content: center; gap: 0; border: 1px solid var(--rule); border-radius: 4px; background: var(--sheet); color: var(--ink); cursor: pointer; padding: 2px; }
-button .measure { font-size: 13px; line-height: 1.1; }
-button :deep(svg) { width: 26px; height: 16px; }
-button { position: relative; }
-.held-ring { position: absolute; top: 2px; right: 2px; width: 11px !important; height: 11px !important; fill: none; stroke: var(--red); stroke-width: 1.6; }
-button.red { color: var(--red); border-color: var(--red); }
-button.picked { outline: 2px solid var(--ink); outline-offset: 1px; }
+.strip {
+  border-top: 1px solid var(--rule);
+  padding: 8px 14px 12px;
+  overflow: auto;
+  max-height: 190px;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  justify-content: space-between;
+  align-items: baseline;
+  margin-bottom: 6px;
+}
+ol + ol {
+  margin-top: 6px;
+}
+ol {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(54px, 1fr));
+  gap: 6px;
+}
+button {
+  width: 100%;
+  min-height: 44px;
+  display: grid;
+  justify-items: center;
+  align-content: center;
+  gap: 0;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  cursor: pointer;
+  padding: 2px;
+}
+button .measure {
+  font-size: 13px;
+  line-height: 1.1;
+}
+button :deep(svg) {
+  width: 26px;
+  height: 16px;
+}
+button {
+  position: relative;
+}
+.held-ring {
+  position: absolute;
+  top: 2px;
+  right: 2px;
+  width: 11px !important;
+  height: 11px !important;
+  fill: none;
+  stroke: var(--red);
+  stroke-width: 1.6;
+}
+button.red {
+  color: var(--red);
+  border-color: var(--red);
+}
+button.picked {
+  outline: 2px solid var(--ink);
+  outline-offset: 1px;
+}
 </style>

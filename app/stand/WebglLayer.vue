@@ -7,10 +7,21 @@ import { outlineMm, partMesh, type Palette, type PartMesh } from './meshes'
 import { sharedRenderer } from './renderer'
 
 /**
- * The piece in WebGL, drawn only when something changed. It looks through the very camera of the flat drawing, so tags and
+ * The piece in WebGL, drawn only when something changed. It looks through the very camera of the flat drawing, so
+ * tags and
  * picking fit both. Geometry is made anew when parts change and disposed when they go.
  */
-const props = defineProps<{ parts: readonly Part[], pegs: readonly Part[], drawing: Drawing, fit: { scale: number, x: number, y: number }, widthPx: number, heightPx: number, offsets: ReadonlyMap<string, Vec>, picked: ReadonlySet<string>, xray: boolean }>()
+const props = defineProps<{
+  parts: readonly Part[]
+  pegs: readonly Part[]
+  drawing: Drawing
+  fit: { scale: number, x: number, y: number }
+  widthPx: number
+  heightPx: number
+  offsets: ReadonlyMap<string, Vec>
+  picked: ReadonlySet<string>
+  xray: boolean
+}>()
 const emit = defineEmits<{ missing: [], ready: [] }>()
 const host = useTemplateRef<HTMLDivElement>('host')
 const mode = useColorMode()
@@ -50,7 +61,11 @@ function rebuildPegs(): void {
   // What sits in the sockets is darker than the wood around it, so that x-ray shows it at a glance.
   const colours = { woodLight: woodLight.lerp(ink, 0.35), woodShade: woodShade.lerp(ink, 0.35), ink }
   pegMeshes = props.pegs.map(p => partMesh(p, colours))
-  for (const m of pegMeshes) { m.faces.renderOrder = 2; m.edges.renderOrder = 3; sockets.add(m.group) }
+  for (const m of pegMeshes) {
+    m.faces.renderOrder = 2
+    m.edges.renderOrder = 3
+    sockets.add(m.group)
+  }
   ask()
 }
 
@@ -74,7 +89,7 @@ function restyle(): void {
 function aim(): void {
   const { centre, awayMm, eye } = props.drawing.camera
   const [w, h] = [props.widthPx, props.heightPx]
-  camera.fov = 2 * Math.atan(h / 2 / props.fit.scale / awayMm) * 180 / Math.PI
+  camera.fov = (2 * Math.atan(h / 2 / props.fit.scale / awayMm) * 180) / Math.PI
   camera.aspect = w / h
   // The piece lies within half a distance of its middle: a short depth range keeps edges and faces apart.
   camera.near = awayMm * 0.5
@@ -87,7 +102,10 @@ function aim(): void {
 
 function ask(): void {
   if (waiting || !renderer) return
-  waiting = requestAnimationFrame(() => { waiting = 0; draw() })
+  waiting = requestAnimationFrame(() => {
+    waiting = 0
+    draw()
+  })
 }
 
 function draw(): void {
@@ -102,21 +120,32 @@ function draw(): void {
 const ray = new Raycaster()
 /** The part under a point of the sheet, pixels. */
 function partAt(x: number, y: number): string | null {
-  ray.setFromCamera(new Vector2(x / props.widthPx * 2 - 1, 1 - y / props.heightPx * 2), camera)
+  ray.setFromCamera(new Vector2((x / props.widthPx) * 2 - 1, 1 - (y / props.heightPx) * 2), camera)
   const hit = ray.intersectObjects([...meshes.values()].map(m => m.faces))[0]
   return hit?.object.name ?? null
 }
 defineExpose({ partAt })
 
 onMounted(() => {
-  if (!renderer) { emit('missing'); return }
+  if (!renderer) {
+    emit('missing')
+    return
+  }
   host.value!.appendChild(renderer.domElement)
   rebuildParts()
   rebuildPegs()
 })
 watch(() => props.parts, rebuildParts)
 watch(() => props.pegs, rebuildPegs)
-watch(mode, () => nextTick(() => { rebuildParts(); rebuildPegs() }), { deep: true })
+watch(
+  mode,
+  () =>
+    nextTick(() => {
+      rebuildParts()
+      rebuildPegs()
+    }),
+  { deep: true },
+)
 watch(() => [props.offsets, props.picked, props.xray], restyle)
 watch(() => [props.drawing, props.fit, props.widthPx, props.heightPx], ask)
 onBeforeUnmount(() => {
@@ -133,5 +162,9 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
-.webgl { position: absolute; inset: 0; pointer-events: none; }
+.webgl {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
 </style>

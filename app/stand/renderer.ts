@@ -2,7 +2,10 @@ import { WebGLRenderer } from 'three'
 
 let shared: WebGLRenderer | null | undefined
 
-/** The app's one renderer, made at the first stand; null where the browser has no WebGL. Its canvas moves from host to host. */
+/**
+ * The app's one renderer, made at the first stand; null where the browser has no WebGL. Its canvas moves from host to
+ * host.
+ */
 export function sharedRenderer(): WebGLRenderer | null {
   if (shared !== undefined) return shared
   try {

@@ -1,7 +1,18 @@
 import { TransitionPresets, usePreferredReducedMotion, useTransition } from '@vueuse/core'
 import { spokenJoint } from '#core/condition/survey'
 import { asFound, hingesOf, partOfBody, posed, type AsFound } from '#core/bodies'
-import { drawPiece, explodedOffsets, markClamp, markFault, movedPiece, offsetsOfMoves, pegsOf, placeTags, WoodMap, type Point } from '#core/drawing'
+import {
+  drawPiece,
+  explodedOffsets,
+  markClamp,
+  markFault,
+  movedPiece,
+  offsetsOfMoves,
+  pegsOf,
+  placeTags,
+  WoodMap,
+  type Point,
+} from '#core/drawing'
 import { add, lerp, type Vec } from '#core/measure/vec'
 import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
 import { faultTag, spokenFault } from '#core/piece/faults'
@@ -53,7 +64,13 @@ function linesOf(part: Part): Vec[][] {
 }
 
 /** Everything the stand shows, worked out from the piece, the plan, the view and the size of the sheet in pixels. */
-export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, planned: () => boolean, flat: () => boolean, moving: () => boolean) {
+export function useStandDrawing(
+  widthPx: Ref<number>,
+  heightPx: Ref<number>,
+  planned: () => boolean,
+  flat: () => boolean,
+  moving: () => boolean,
+) {
   const { piece: kept } = storeToRefs(usePiece())
   const { preview } = storeToRefs(usePreview())
   const { picked, pickedPart } = storeToRefs(useSelection())
@@ -85,16 +102,27 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     if (apart.value === 0 && movesShown.value === 0) return asItStands
     const sum = explodedOffsets(parts.value, joints.value, APART_MM * apart.value)
     for (const [id, by] of asItStands) sum.set(id, add(sum.get(id) ?? [0, 0, 0], by))
-    for (const [id, by] of offsetsOfMoves(plan.value?.takeApart.moves ?? [], movesShown.value)) sum.set(id, add(sum.get(id) ?? [0, 0, 0], by))
+    for (const [id, by] of offsetsOfMoves(plan.value?.takeApart.moves ?? [], movesShown.value)) {
+      sum.set(id, add(sum.get(id) ?? [0, 0, 0], by))
+    }
     return sum
   })
   const moved = computed(() => (parts.value.length > 0 ? movedPiece(parts.value, joints.value, offsets.value) : null))
   const floorBox = computed(() => (parts.value.length > 0 ? boundsOf(parts.value) : undefined))
-  const drawing = computed(() => (moved.value ? drawPiece(moved.value.parts, moved.value.joints, stand.view, { floorBox: floorBox.value, ordered: flat() }) : null))
+  const drawing = computed(() =>
+    moved.value
+      ? drawPiece(moved.value.parts, moved.value.joints, stand.view, { floorBox: floorBox.value, ordered: flat() })
+      : null,
+  )
   const pegs = computed<Part[]>(() => {
     const m = moved.value
     if (!m || (!stand.xray && apart.value === 0 && movesShown.value === 0)) return []
-    return m.joints.flatMap(j => pegsOf(j, m.parts.find(p => p.id === j.enters)!).map(p => p.part))
+    return m.joints.flatMap(j =>
+      pegsOf(
+        j,
+        m.parts.find(p => p.id === j.enters)!,
+      ).map(p => p.part),
+    )
   })
 
   /** The box the piece is fitted to: it does not follow the turning, so that the size stays the same while it turns. */
@@ -103,7 +131,11 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     if (!d || widthPx.value === 0) return { scale: 1, x: 0, y: 0 }
     const [w, h] = [d.box.maxX - d.box.minX, d.box.maxY - d.box.minY]
     const scale = Math.min((widthPx.value - 2 * MARGIN_PX) / w, (heightPx.value - 2 * MARGIN_PX) / h) * stand.zoom
-    return { scale, x: widthPx.value / 2 - scale * (d.box.minX + d.box.maxX) / 2 + stand.pan.x, y: heightPx.value / 2 - scale * (d.box.minY + d.box.maxY) / 2 + stand.pan.y }
+    return {
+      scale,
+      x: widthPx.value / 2 - (scale * (d.box.minX + d.box.maxX)) / 2 + stand.pan.x,
+      y: heightPx.value / 2 - (scale * (d.box.minY + d.box.maxY)) / 2 + stand.pan.y,
+    }
   })
   const put = (p: Point): Point => ({ x: p.x * fit.value.scale + fit.value.x, y: p.y * fit.value.scale + fit.value.y })
 
@@ -118,19 +150,45 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     const mends = new Map(planned() ? plan.value?.mends.map(m => [m.joint, m]) : [])
     const decisions = new Map(planned() ? plan.value?.takeApart.decisions.map(d => [d.joint, d.decision]) : [])
     const there = new Set(presentJoints(p).map(j => j.id))
-    const ofJoints = p.joints.filter(j => there.has(j.id)).map((joint) => {
-      const mend = mends.get(joint.id)
-      const short = (mend ? mendShort(mend) : null) ?? (decisions.get(joint.id) === 'in-the-way' ? 'open' : null)
-      return {
-        id: joint.id, joint, fault: null, written: tagOf(joint), pictured: pictured.has(joint.id), short, shut: decisions.get(joint.id) === 'leave-shut', faulty: isLoose(p, joint), spoken: spokenJoint(p, joint), metal: metal.has(joint.id), hidden: metal.has(joint.id) && !seen.has(joint.id),
-        widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0),
-      }
-    })
-    const inWood = new Map(planned() ? plan.value?.woodMends.map(m => [m.trouble, m.options.find(o => o.id === m.chosen)?.short ?? null]) : [])
+    const ofJoints = p.joints
+      .filter(j => there.has(j.id))
+      .map((joint) => {
+        const mend = mends.get(joint.id)
+        const short = (mend ? mendShort(mend) : null) ?? (decisions.get(joint.id) === 'in-the-way' ? 'open' : null)
+        return {
+          id: joint.id,
+          joint,
+          fault: null,
+          written: tagOf(joint),
+          pictured: pictured.has(joint.id),
+          short,
+          shut: decisions.get(joint.id) === 'leave-shut',
+          faulty: isLoose(p, joint),
+          spoken: spokenJoint(p, joint),
+          metal: metal.has(joint.id),
+          hidden: metal.has(joint.id) && !seen.has(joint.id),
+          widthPx: TAG_PX.bare + (short ? short.length * TAG_PX.perLetter + 8 : 0),
+        }
+      })
+    const inWood = new Map(
+      planned()
+        ? plan.value?.woodMends.map(m => [m.trouble, m.options.find(o => o.id === m.chosen)?.short ?? null])
+        : [],
+    )
     const ofFaults = p.faults.map((f) => {
       const short = inWood.get(`fault:${f.id}`) ?? null
       return {
-        id: f.id, joint: null, fault: f.id, written: faultTag(p, f), pictured: pictured.has(f.id), short, shut: false, faulty: true, spoken: spokenFault(p, f), metal: false, hidden: false,
+        id: f.id,
+        joint: null,
+        fault: f.id,
+        written: faultTag(p, f),
+        pictured: pictured.has(f.id),
+        short,
+        shut: false,
+        faulty: true,
+        spoken: spokenFault(p, f),
+        metal: false,
+        hidden: false,
         widthPx: TAG_PX.fault + (short ? short.length * TAG_PX.perLetter + 8 : 0),
       }
     })
@@ -145,7 +203,9 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
       const design = woodWork(m)?.design
       const body = found.value?.bodyOfFault.get(m.trouble.split(':')[1]!) ?? ''
       const by = offsets.value.get(body) ?? [0, 0, 0]
-      return (design?.newWood ?? []).flatMap(wood => linesOf(wood).map(line => line.map(v => d.camera.project(add(v, by)))))
+      return (design?.newWood ?? []).flatMap(wood =>
+        linesOf(wood).map(line => line.map(v => d.camera.project(add(v, by)))),
+      )
     })
   })
 
@@ -157,7 +217,12 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     const middle = lerp(box.min, box.max, 0.5)
     return stage.lines.map((line, i) => {
       const { strokes, at, isStrap } = markClamp(line, middle)
-      return { nth: i + 1, isStrap, strokes: strokes.map(s => s.map(v => d.camera.project(v))), at: d.camera.project(at) }
+      return {
+        nth: i + 1,
+        isStrap,
+        strokes: strokes.map(s => s.map(v => d.camera.project(v))),
+        at: d.camera.project(at),
+      }
     })
   })
 
@@ -165,9 +230,14 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   const marks = computed(() => {
     const [p, m, d] = [piece.value, moved.value, drawing.value]
     if (!p || !m || !d) return []
-    return p.faults.map(f => markFault(f, woodOf(f)!, 'joint' in f ? m.joints.find(j => j.id === f.joint) : undefined, d.camera))
+    return p.faults.map(f =>
+      markFault(f, woodOf(f)!, 'joint' in f ? m.joints.find(j => j.id === f.joint) : undefined, d.camera),
+    )
   })
-  /** The wood a fault lies in, where it is drawn now: a part that is in two is marked as the whole it was, with its first half. */
+  /**
+   * The wood a fault lies in, where it is drawn now: a part that is in two is marked as the whole it was, with its
+   * first half.
+   */
   function woodOf(fault: Fault): Part | undefined {
     const whole = moved.value?.parts.find(x => x.id === fault.part)
     if (whole) return whole
@@ -176,11 +246,20 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     return part && movedPiece([part], [], new Map([[part.id, offsets.value.get(first ?? '') ?? [0, 0, 0]]])).parts[0]
   }
   /** Loose, planned for, held by metal, picked, or a neighbour of the picked one in its part. */
-  function matters(t: { id: string, joint: Joint | null, faulty: boolean, short: string | null, metal: boolean, pictured: boolean }, quick: boolean): boolean {
+  function matters(
+    t: { id: string, joint: Joint | null, faulty: boolean, short: string | null, metal: boolean, pictured: boolean },
+    quick: boolean,
+  ): boolean {
     if (t.faulty || t.id === picked.value) return true
     if (quick || !t.joint) return false
     const own = piece.value?.joints.find(j => j.id === picked.value)
-    return t.short !== null || t.metal || t.pictured || t.joint.enters === (pickedPart.value ?? own?.enters) || t.joint.receives === pickedPart.value
+    return (
+      t.short !== null
+      || t.metal
+      || t.pictured
+      || t.joint.enters === (pickedPart.value ?? own?.enters)
+      || t.joint.receives === pickedPart.value
+    )
   }
   /** Joints without a tag, as dots. */
   const dots = computed<Point[]>(() => {
@@ -190,16 +269,32 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
   })
   const sheet = computed(() => ({ widthPx: widthPx.value, heightPx: heightPx.value - CONTROLS_PX }))
   /** While it turns the tags only keep off each other; off the wood they go when the hand lets go. */
-  const wood = computed(() => (moving() || !drawing.value ? undefined : new WoodMap(drawing.value.faces.map(f => f.outline.map(put)), sheet.value)))
+  const wood = computed(() =>
+    moving() || !drawing.value
+      ? undefined
+      : new WoodMap(
+          drawing.value.faces.map(f => f.outline.map(put)),
+          sheet.value,
+        ),
+  )
   const tags = computed<StandTag[]>(() => {
     const d = drawing.value
     if (!d || widthPx.value === 0) return []
-    const spots = new Map<string, Point>([...d.spots.map(s => [s.joint, s.at] as const), ...marks.value.map(m => [m.fault, m.at] as const)])
+    const spots = new Map<string, Point>([
+      ...d.spots.map(s => [s.joint, s.at] as const),
+      ...marks.value.map(m => [m.fault, m.at] as const),
+    ])
     if (!described.value.every(t => spots.has(t.id))) return []
     const all = described.value.map(t => ({ ...t, at: put(spots.get(t.id)!) }))
     const shown = all.length > MANY_JOINTS ? all.filter(t => matters(t, moving())) : all
     const requests = shown.map(t => ({ id: t.id, at: t.at, widthPx: t.widthPx, heightPx: TAG_PX.height }))
-    const placed = placeTags(requests, { x: sheet.value.widthPx / 2, y: sheet.value.heightPx / 2 }, sheet.value, wood.value, moving())
+    const placed = placeTags(
+      requests,
+      { x: sheet.value.widthPx / 2, y: sheet.value.heightPx / 2 },
+      sheet.value,
+      wood.value,
+      moving(),
+    )
     return shown.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
   })
   const pickedParts = computed(() => {
@@ -207,6 +302,26 @@ export function useStandDrawing(widthPx: Ref<number>, heightPx: Ref<number>, pla
     return new Set(parts.value.filter(p => partOfBody(p.id) === part).map(p => p.id))
   })
   /** Where a point of the sheet, pixels, lies in the drawing's own units. */
-  const unput = (p: Point): Point => ({ x: (p.x - fit.value.x) / fit.value.scale, y: (p.y - fit.value.y) / fit.value.scale })
-  return { hasHinges, dots, marks, added, clamps, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts, apart, movesShown }
+  const unput = (p: Point): Point => ({
+    x: (p.x - fit.value.x) / fit.value.scale,
+    y: (p.y - fit.value.y) / fit.value.scale,
+  })
+  return {
+    hasHinges,
+    dots,
+    marks,
+    added,
+    clamps,
+    unput,
+    parts,
+    drawing,
+    pegs,
+    offsets,
+    fit,
+    put,
+    tags,
+    pickedParts,
+    apart,
+    movesShown,
+  }
 }

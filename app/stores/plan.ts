@@ -9,7 +9,10 @@ import { useShop } from './shop'
 /** A busy sign is shown only when a plan takes longer than this. */
 const BUSY_AFTER_MS = 200
 
-/** The plan for the piece on screen: worked out again when something it is made from changes; late answers are dropped. */
+/**
+ * The plan for the piece on screen: worked out again when something it is made from changes; late answers are
+ * dropped.
+ */
 export const usePlan = defineStore('plan', () => {
   const plan = shallowRef<Plan | null>(null)
   const busy = ref(false)
@@ -20,8 +23,13 @@ export const usePlan = defineStore('plan', () => {
 
   async function work(): Promise<void> {
     const request = ++latest
-    if (!piece.value) { plan.value = null; return }
-    const timer = setTimeout(() => { busy.value = true }, BUSY_AFTER_MS)
+    if (!piece.value) {
+      plan.value = null
+      return
+    }
+    const timer = setTimeout(() => {
+      busy.value = true
+    }, BUSY_AFTER_MS)
     try {
       const made = await planInWorker(piece.value, settings.value, wallNow())
       if (request === latest) [plan.value, failed.value] = [made, '']

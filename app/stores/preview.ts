@@ -9,7 +9,13 @@ import { usePiece } from './piece'
 export const usePreview = defineStore('preview', () => {
   const { piece } = storeToRefs(usePiece())
   const preview = shallowRef<Piece | null>(null)
-  watch(piece, () => { preview.value = null }, { flush: 'sync' })
+  watch(
+    piece,
+    () => {
+      preview.value = null
+    },
+    { flush: 'sync' },
+  )
   /** Draws the piece as a command would make it, without giving it; null or a refusal draws it as it is. */
   function tryOut(command: Command | null): void {
     const tried = command && piece.value ? apply(piece.value, command) : null

@@ -6,6 +6,8 @@ export const useSelection = defineStore('selection', () => {
   const picked = ref<string | null>(null)
   const pickedFault = ref<string | null>(null)
   const pickedPart = ref<string | null>(null)
-  function clear(): void { picked.value = pickedFault.value = pickedPart.value = null }
+  function clear(): void {
+    picked.value = pickedFault.value = pickedPart.value = null
+  }
   return { picked, pickedFault, pickedPart, clear }
 })

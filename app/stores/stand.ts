@@ -22,12 +22,54 @@ export const useStand = defineStore('stand', () => {
   const placing = ref<FaultKind | null>(null)
   let nextView = 1
 
-  function show(name: ViewName): void { view.value = { ...VIEWS[name] }; fit() }
-  function fit(): void { zoom.value = 1; pan.value = { x: 0, y: 0 } }
-  function cycleView(): void { show(VIEW_NAMES[nextView++ % VIEW_NAMES.length]!) }
-  const toggleApart = () => { apart.value = apart.value > 0 ? 0 : 1 }
-  const turn = (byDeg: number, raiseByDeg: number) => { view.value = { turnDeg: view.value.turnDeg + byDeg, raiseDeg: Math.max(-60, Math.min(88, view.value.raiseDeg + raiseByDeg)) } }
-  const zoomBy = (factor: number) => { zoom.value = Math.max(0.5, Math.min(5, zoom.value * factor)) }
-  function reset(): void { show('bench'); apart.value = 0; xray.value = false; swung.value = 0; movesShown.value = 0; stageShown.value = null; placing.value = null }
-  return { view, zoom, pan, apart, xray, swung, movesShown, stageShown, placing, show, fit, cycleView, toggleApart, turn, zoomBy, reset }
+  function show(name: ViewName): void {
+    view.value = { ...VIEWS[name] }
+    fit()
+  }
+  function fit(): void {
+    zoom.value = 1
+    pan.value = { x: 0, y: 0 }
+  }
+  function cycleView(): void {
+    show(VIEW_NAMES[nextView++ % VIEW_NAMES.length]!)
+  }
+  const toggleApart = () => {
+    apart.value = apart.value > 0 ? 0 : 1
+  }
+  const turn = (byDeg: number, raiseByDeg: number) => {
+    view.value = {
+      turnDeg: view.value.turnDeg + byDeg,
+      raiseDeg: Math.max(-60, Math.min(88, view.value.raiseDeg + raiseByDeg)),
+    }
+  }
+  const zoomBy = (factor: number) => {
+    zoom.value = Math.max(0.5, Math.min(5, zoom.value * factor))
+  }
+  function reset(): void {
+    show('bench')
+    apart.value = 0
+    xray.value = false
+    swung.value = 0
+    movesShown.value = 0
+    stageShown.value = null
+    placing.value = null
+  }
+  return {
+    view,
+    zoom,
+    pan,
+    apart,
+    xray,
+    swung,
+    movesShown,
+    stageShown,
+    placing,
+    show,
+    fit,
+    cycleView,
+    toggleApart,
+    turn,
+    zoomBy,
+    reset,
+  }
 })

@@ -16,7 +16,12 @@ import { useSync } from './sync'
 
 const mocks = vi.hoisted(() => ({ queue: undefined as unknown, plans: [] as string[] }))
 vi.mock('~/composables/useQueue', () => ({ useQueue: () => mocks.queue }))
-vi.mock('~/composables/usePlanner', () => ({ planInWorker: (piece: { id: string }) => { mocks.plans.push(piece.id); return Promise.resolve({ piece: piece.id } as unknown as Plan) } }))
+vi.mock('~/composables/usePlanner', () => ({
+  planInWorker: (piece: { id: string }) => {
+    mocks.plans.push(piece.id)
+    return Promise.resolve({ piece: piece.id } as unknown as Plan)
+  },
+}))
 
 let desk: Desk
 let tab: ReturnType<typeof tabAt>
@@ -41,9 +46,15 @@ describe('the piece on screen', () => {
     await settle()
     expect(desk.pieces.get('a')!.log).toHaveLength(1)
     await store.undo()
-    expect([useMessages().lastDone, findingOf(store.piece!, joints()[0]).state]).toEqual(['Undone: wiggle test.', 'not-tested'])
+    expect([useMessages().lastDone, findingOf(store.piece!, joints()[0]).state]).toEqual([
+      'Undone: wiggle test.',
+      'not-tested',
+    ])
     await store.redo()
-    expect([useMessages().lastDone, findingOf(store.piece!, joints()[0]).state]).toEqual(['Done again: wiggle test.', 'gives'])
+    expect([useMessages().lastDone, findingOf(store.piece!, joints()[0]).state]).toEqual([
+      'Done again: wiggle test.',
+      'gives',
+    ])
     await store.undo()
     await store.undo()
     expect(useMessages().lastDone).toBe('Nothing of yours is left to undo.')
@@ -91,7 +102,11 @@ describe('what is tried out', () => {
 describe('the plan', () => {
   it('is asked for again only by what it is made from', async () => {
     const [store, plan, shop] = [usePiece(), usePlan(), useShop()]
-    const asked = async () => { await nextTick(); await settle(); return mocks.plans.length }
+    const asked = async () => {
+      await nextTick()
+      await settle()
+      return mocks.plans.length
+    }
     await store.open('a')
     expect(await asked()).toBe(1)
     expect(plan.plan?.piece).toBe('a')
@@ -119,7 +134,12 @@ describe('how the device stands with the server', () => {
     desk.isGone = true
     store.tell({ do: 'test-joint', joint: joints()[0], state: 'solid' })
     await settle()
-    expect([sync.status.reach, sync.waitingFor('a'), sync.keptFor('a'), sync.waitingFor('b')]).toEqual(['offline', 1, 1, 0])
+    expect([sync.status.reach, sync.waitingFor('a'), sync.keptFor('a'), sync.waitingFor('b')]).toEqual([
+      'offline',
+      1,
+      1,
+      0,
+    ])
     desk.give('a', { do: 'test-joint', joint: joints()[0], state: 'apart' })
     desk.isGone = false
     await tab.later()
@@ -136,7 +156,14 @@ describe('the shop and the device', () => {
     const asked: unknown[] = []
     vi.stubGlobal('$fetch', (_path: string, init?: { body: unknown }) => {
       if (init) asked.push(init.body)
-      return asked.length < 2 ? Promise.resolve({ ...USUAL_SHOP, hands: 2 }) : Promise.reject(Object.assign(new Error('no'), { statusCode: 400, data: { data: { issues: [{ path: 'changes.0.value', message: 'must be 6 at most' }] } } }))
+      return asked.length < 2
+        ? Promise.resolve({ ...USUAL_SHOP, hands: 2 })
+        : Promise.reject(
+            Object.assign(new Error('no'), {
+              statusCode: 400,
+              data: { data: { issues: [{ path: 'changes.0.value', message: 'must be 6 at most' }] } },
+            }),
+          )
     })
     const shop = useShop()
     expect(await shop.tell({ do: 'set', field: 'hands', value: 2 })).toBe(true)
@@ -148,14 +175,26 @@ describe('the shop and the device', () => {
 
   it('units and keys are kept on the device, which may forbid it', async () => {
     const kept = new Map<string, string>()
-    vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { kept.set(k, v) } })
+    vi.stubGlobal('localStorage', {
+      getItem: (k: string) => kept.get(k) ?? null,
+      setItem: (k: string, v: string) => {
+        kept.set(k, v)
+      },
+    })
     const device = useDevice()
     device.units = 'in'
     device.keysOn = false
     await nextTick()
     setActivePinia(createPinia())
     expect([useDevice().units, useDevice().keysOn]).toEqual(['in', false])
-    vi.stubGlobal('localStorage', { getItem: () => { throw new Error('no') }, setItem: () => { throw new Error('no') } })
+    vi.stubGlobal('localStorage', {
+      getItem: () => {
+        throw new Error('no')
+      },
+      setItem: () => {
+        throw new Error('no')
+      },
+    })
     setActivePinia(createPinia())
     useDevice().units = 'in'
     await nextTick()

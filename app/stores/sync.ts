@@ -7,10 +7,14 @@ import { useQueue } from '~/composables/useQueue'
 export const useSync = defineStore('sync', () => {
   const queue = useQueue()
   const status = shallowRef<SyncStatus>(queue.status())
-  queue.listen((piece) => { if (piece === null) status.value = queue.status() })
+  queue.listen((piece) => {
+    if (piece === null) status.value = queue.status()
+  })
   const waitingFor = (pieceId: string) => status.value.waiting.find(w => w.pieceId === pieceId)?.count ?? 0
   const keptFor = (pieceId: string) => status.value.waiting.find(w => w.pieceId === pieceId)?.kept ?? 0
   const clashesOf = (pieceId: string) => status.value.clashes.filter(c => c.waiting.pieceId === pieceId)
-  const decide = (entryId: string, take: 'mine' | 'theirs') => { void queue.decide(entryId, take) }
+  const decide = (entryId: string, take: 'mine' | 'theirs') => {
+    void queue.decide(entryId, take)
+  }
   return { status, waitingFor, keptFor, clashesOf, decide }
 })

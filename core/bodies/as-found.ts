@@ -16,7 +16,10 @@ export interface AsFound {
 /** How far the halves of a break are drawn from each other: enough to be seen as two, millimetres. */
 const PARTED_MM = 22
 
-const isOff = (f: Piece['faults'][number]): f is EarlierRepair => f.kind === 'earlier-repair' && f.register === 'out-of-register' && ((f.offMm?.value ?? 0) > 0 || (f.leanDeg?.value ?? 0) > 0)
+const isOff = (f: Piece['faults'][number]): f is EarlierRepair =>
+  f.kind === 'earlier-repair'
+  && f.register === 'out-of-register'
+  && ((f.offMm?.value ?? 0) > 0 || (f.leanDeg?.value ?? 0) > 0)
 
 /** Repairs that somebody measured as standing off, and has not put right by other means. */
 const offRepairs = (piece: Piece): EarlierRepair[] =>
@@ -26,16 +29,18 @@ const offRepairs = (piece: Piece): EarlierRepair[] =>
 export function asFound(piece: Piece): AsFound {
   const square = { value: 90, basis: 'assumed' as const }
   const repairs = offRepairs(piece)
-  const cut = cutAt(piece, part => [
-    ...partingBreaks(piece, part.id),
-    ...repairs.filter(f => f.part === part.id && f.joint === null).map(f => ({ ...f, angleDeg: square })),
-  ].sort((a, b) => a.along - b.along))
+  const cut = cutAt(piece, part =>
+    [
+      ...partingBreaks(piece, part.id),
+      ...repairs.filter(f => f.part === part.id && f.joint === null).map(f => ({ ...f, angleDeg: square })),
+    ].sort((a, b) => a.along - b.along),
+  )
   const offsets = new Map<string, Vec>()
   const leant = new Map<string, Part>()
   const move = (body: string, by: Vec) => offsets.set(body, add(offsets.get(body) ?? [0, 0, 0], by))
   for (const tie of cut.breaks) {
     const repair = repairs.find(f => f.id === tie.fault)
-    if (!repair) for (const [body, by] of partedBy(cut, tie)) move(body, by)
+    if (!repair) { for (const [body, by] of partedBy(cut, tie)) move(body, by) }
     else {
       const beyond = cut.piece.parts.find(p => p.id === tie.second)!
       leant.set(tie.second, leaning(beyond, tie.plane.at, offSide(piece, repair), repair.leanDeg?.value ?? 0))
@@ -70,7 +75,12 @@ function partedBy({ piece, breaks }: Standing, tie: Standing['breaks'][number]):
   }
   const [first, second] = [reach(tie.first), reach(tie.second)]
   const { tangent } = tie.plane
-  if (first.has(tie.second)) return [[tie.first, scale(tangent, -PARTED_MM / 4)], [tie.second, scale(tangent, PARTED_MM / 4)]]
+  if (first.has(tie.second)) {
+    return [
+      [tie.first, scale(tangent, -PARTED_MM / 4)],
+      [tie.second, scale(tangent, PARTED_MM / 4)],
+    ]
+  }
   const [group, way] = first.size <= second.size ? [first, -PARTED_MM] : [second, PARTED_MM]
   return [...group].map(body => [body, scale(tangent, way)])
 }
@@ -79,7 +89,7 @@ function partedBy({ piece, breaks }: Standing, tie: Standing['breaks'][number]):
 function offSide(piece: Piece, repair: EarlierRepair): Vec {
   const part = piece.parts.find(p => p.id === repair.part)!
   const { across, through } = frameOfSegment(part, pointAtShare(part, repair.along).segment)
-  const turn = repair.turnDeg * Math.PI / 180
+  const turn = (repair.turnDeg * Math.PI) / 180
   return add(scale(across, Math.cos(turn)), scale(through, Math.sin(turn)))
 }
 

@@ -21,7 +21,8 @@ describe('what hangs on hinges', () => {
 
   it('worked example: a leaf 330 long at its stop hangs from the top’s edge, 330 lower at its tip', () => {
     const down = posed(gateLeg, 1)
-    // The pin lies half the leaf's 20 mm out from the edge, at 260 + 10 = 270; the edge 10 behind the pin turns up over it.
+    // The pin lies half the leaf's 20 mm out from the edge, at 260 + 10 = 270; the edge 10 behind the pin turns up
+    // over it.
     expect(part(gateLeg, 'front-leaf').axis[0]).toEqual([0, 720, 260])
     expect(part(down, 'front-leaf').axis[0]!.map(c => Math.round(c))).toEqual([0, 730, 270])
     expect(tip(down, 'front-leaf').map(c => Math.round(c))).toEqual([0, 730 - 330, 270])
@@ -40,7 +41,9 @@ describe('what hangs on hinges', () => {
   it('swings its gates in before its leaves come down', () => {
     const half = posed(gateLeg, 0.5)
     expect(part(half, 'front-leaf')).toEqual(part(gateLeg, 'front-leaf'))
-    expect(tip(half, 'front-gate-leg').map(c => Math.round(c))).toEqual(tip(posed(gateLeg, 1), 'front-gate-leg').map(c => Math.round(c)))
+    expect(tip(half, 'front-gate-leg').map(c => Math.round(c))).toEqual(
+      tip(posed(gateLeg, 1), 'front-gate-leg').map(c => Math.round(c)),
+    )
   })
 
   it('moves as one: nothing in it comes nearer to anything else in it, at any share of the way, and the rest stays', () => {
@@ -49,7 +52,9 @@ describe('what hangs on hinges', () => {
       for (const { parts } of hingesOf(gateLeg.parts, gateLeg.joints)) {
         const points = (piece: Piece) => piece.parts.filter(p => parts.has(p.id)).flatMap(p => p.axis)
         const [before, after] = [points(gateLeg), points(turned)]
-        before.forEach((a, i) => before.forEach((b, k) => expect(spanMm(after[i]!, after[k]!)).toBeCloseTo(spanMm(a, b), 6)))
+        before.forEach((a, i) =>
+          before.forEach((b, k) => expect(spanMm(after[i]!, after[k]!)).toBeCloseTo(spanMm(a, b), 6)),
+        )
       }
       expect(part(turned, 'top')).toEqual(part(gateLeg, 'top'))
       expect(turned.parts.every(p => Math.abs(Math.hypot(...p.across) - 1) < 1e-9)).toBe(true)
@@ -57,7 +62,13 @@ describe('what hangs on hinges', () => {
   })
 
   it('stays where it is drawn once something else holds both its sides', () => {
-    const nailed = { ...gateLeg, joints: [...gateLeg.joints, { ...gateLeg.joints[0]!, id: 'nailed', enters: 'front-gate-rail', receives: 'left-front-leg' }] }
+    const nailed = {
+      ...gateLeg,
+      joints: [
+        ...gateLeg.joints,
+        { ...gateLeg.joints[0]!, id: 'nailed', enters: 'front-gate-rail', receives: 'left-front-leg' },
+      ],
+    }
     expect(hingesOf(nailed.parts, nailed.joints).some(h => h.parts.has('front-gate-rail'))).toBe(false)
   })
 })

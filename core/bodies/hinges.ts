@@ -1,7 +1,10 @@
 import { add, distance, dot, rotated, scale, subtract, unit, type Vec } from '../measure/vec'
 import type { Joint, Part } from '../piece/schema'
 
-/** What is meant to turn: the knuckles on one line, the parts that swing about it, and how far they go from where they are drawn. */
+/**
+ * What is meant to turn: the knuckles on one line, the parts that swing about it, and how far they go from where they
+ * are drawn.
+ */
 export interface Hinge {
   readonly joints: readonly string[]
   readonly parts: ReadonlySet<string>
@@ -21,7 +24,9 @@ export function hingesOf(parts: readonly Part[], joints: readonly Joint[]): Hing
   const taken = new Set<string>()
   return knuckles.flatMap(({ joint, line }) => {
     if (taken.has(joint.id)) return []
-    const own = knuckles.filter(k => k.joint.receives === joint.receives && k.joint.enters === joint.enters && isOneLine(k.line, line))
+    const own = knuckles.filter(
+      k => k.joint.receives === joint.receives && k.joint.enters === joint.enters && isOneLine(k.line, line),
+    )
     own.forEach(k => taken.add(k.joint.id))
     const held = joints.filter(j => !own.some(k => k.joint.id === j.id))
     const swings = reached(parts, held, joint.enters)
@@ -55,7 +60,9 @@ function reached(parts: readonly Part[], joints: readonly Joint[], from: string)
   return group
 }
 
-/** Turns level with the floor are a gate's or a bracket's: it swings clear before the leaf that it carries comes down. */
+/**
+ * Turns level with the floor are a gate's or a bracket's: it swings clear before the leaf that it carries comes down.
+ */
 const swingsLevel = ({ about }: Hinge): boolean => Math.abs(about[1]) > 0.9
 
 /** The share of its own way a hinge has gone when all of them together have gone this share of theirs. */
@@ -65,14 +72,21 @@ function ownShare(hinge: Hinge, hinges: readonly Hinge[], share: number): number
 }
 
 /** Parts and joints with every hinge turned by a share of its way: 0 as drawn, 1 at its stop. */
-export function posed<P extends { readonly parts: readonly Part[], readonly joints: readonly Joint[] }>(piece: P, share: number): P {
+export function posed<P extends { readonly parts: readonly Part[], readonly joints: readonly Joint[] }>(
+  piece: P,
+  share: number,
+): P {
   const hinges = share === 0 ? [] : hingesOf(piece.parts, piece.joints)
   // What hangs on what swings turns first, about the line where it is drawn; then both are carried along.
   const inmostFirst = [...hinges].sort((a, b) => a.parts.size - b.parts.size)
   return inmostFirst.reduce((done, hinge) => turned(done, hinge, ownShare(hinge, hinges, share) * hinge.stopDeg), piece)
 }
 
-function turned<P extends { readonly parts: readonly Part[], readonly joints: readonly Joint[] }>(piece: P, { parts, joints, at, about }: Hinge, deg: number): P {
+function turned<P extends { readonly parts: readonly Part[], readonly joints: readonly Joint[] }>(
+  piece: P,
+  { parts, joints, at, about }: Hinge,
+  deg: number,
+): P {
   const turn = (v: Vec) => rotated(v, about, deg)
   const move = (v: Vec) => triple(add(at, turn(subtract(v, at))))
   const way = (v: Vec) => triple(unit(turn(v)))
@@ -82,7 +96,8 @@ function turned<P extends { readonly parts: readonly Part[], readonly joints: re
     across: way(p.across),
     ...(p.cuts ? { cuts: { start: p.cuts.start && way(p.cuts.start), end: p.cuts.end && way(p.cuts.end) } } : {}),
   })
-  const form = (f: Joint['form']) => (f.kind === 'knuckle' && f.turnsAbout ? { ...f, turnsAbout: way(f.turnsAbout) } : f)
+  const form = (f: Joint['form']) =>
+    f.kind === 'knuckle' && f.turnsAbout ? { ...f, turnsAbout: way(f.turnsAbout) } : f
   const joint = (j: Joint): Joint => ({ ...j, at: move(j.at), withdraw: way(j.withdraw), form: form(j.form) })
   return {
     ...piece,

@@ -5,11 +5,19 @@ import type { Break, Joint, Part, Piece } from '../piece/schema'
 import { planeOf, stretchOf, type BreakPlane } from './cut'
 
 /** A break that has parted a part: the two bodies it lies between, the one nearer the axis’s first end first. */
-export interface BreakTie { readonly fault: string, readonly part: string, readonly first: string, readonly second: string, readonly plane: BreakPlane }
+export interface BreakTie {
+  readonly fault: string
+  readonly part: string
+  readonly first: string
+  readonly second: string
+  readonly plane: BreakPlane
+}
 
 /** A piece as it stands there: every part that is in two is two bodies, and each joint sits on the body it is on. */
 export interface Standing {
-  /** Parts are bodies; a body of a broken part has the part’s id with its place behind it, such as `left-front-leg~1`. */
+  /**
+   * Parts are bodies; a body of a broken part has the part’s id with its place behind it, such as `left-front-leg~1`.
+   */
   readonly piece: Piece
   readonly breaks: readonly BreakTie[]
   /** Joints whose hole a break runs through: the other body holds the tenon as well. */
@@ -25,10 +33,13 @@ export const partOfBody = (body: string): string => body.split(MARK)[0]!
 const LEAST_HALF_MM = 4
 
 /** The breaks that have parted their part and were not mended since, in the order they lie along it. */
-export const partingBreaks = (piece: Piece, partId: string): Break[] => piece.faults.flatMap((f) => {
-  const parts = f.kind === 'break' && f.part === partId && f.parted === 'apart'
-  return parts && piece.choices.settled[`fault:${f.id}`]?.how !== 'mended-otherwise' ? [f] : []
-}).sort((a, b) => a.along - b.along)
+export const partingBreaks = (piece: Piece, partId: string): Break[] =>
+  piece.faults
+    .flatMap((f) => {
+      const parts = f.kind === 'break' && f.part === partId && f.parted === 'apart'
+      return parts && piece.choices.settled[`fault:${f.id}`]?.how !== 'mended-otherwise' ? [f] : []
+    })
+    .sort((a, b) => a.along - b.along)
 
 const known = new WeakMap<Piece, Standing>()
 
@@ -48,13 +59,19 @@ type Cut = Pick<Break, 'id' | 'along' | 'angleDeg' | 'turnDeg'>
 
 /** The piece with its parts cut where the caller says. */
 export function cutAt(piece: Piece, cutsOf: (part: Part) => readonly Cut[]): Standing {
-  const cut = new Map(piece.parts.flatMap((part) => {
-    const cuts = cutsOf(part).filter(f => isWithin(part, f.along))
-    return cuts.length > 0 ? [[part.id, halvesOf(part, cuts)] as const] : []
-  }))
+  const cut = new Map(
+    piece.parts.flatMap((part) => {
+      const cuts = cutsOf(part).filter(f => isWithin(part, f.along))
+      return cuts.length > 0 ? [[part.id, halvesOf(part, cuts)] as const] : []
+    }),
+  )
   if (cut.size === 0) return { piece, breaks: [], alsoIn: [] }
   const bodyAt = (id: string, at: Vec) => cut.get(id)?.bodyAt(at) ?? id
-  const joints = piece.joints.map((j): Joint => ({ ...j, enters: bodyAt(j.enters, j.at), receives: bodyAt(j.receives, j.at) }))
+  const joints = piece.joints.map((j): Joint => ({
+    ...j,
+    enters: bodyAt(j.enters, j.at),
+    receives: bodyAt(j.receives, j.at),
+  }))
   const breaks = [...cut.values()].flatMap(c => c.ties)
   return {
     piece: { ...piece, parts: piece.parts.flatMap(p => cut.get(p.id)?.bodies ?? [p]), joints },
@@ -65,15 +82,27 @@ export function cutAt(piece: Piece, cutsOf: (part: Part) => readonly Cut[]): Sta
 
 const isWithin = (part: Part, along: number): boolean => Math.min(along, 1 - along) * axisLengthMm(part) > LEAST_HALF_MM
 
-interface Halves { readonly bodies: readonly Part[], readonly ties: readonly BreakTie[], bodyAt(at: Vec): string }
+interface Halves {
+  readonly bodies: readonly Part[]
+  readonly ties: readonly BreakTie[]
+  bodyAt(at: Vec): string
+}
 
 function halvesOf(part: Part, breaks: readonly Cut[]): Halves {
   const planes = breaks.map(f => planeOf(part, f))
   const shares = [0, ...breaks.map(f => f.along), 1]
-  const bodies = shares.slice(1).map((to, i) =>
-    stretchOf(part, bodyId(part.id, i + 1), shares[i]!, to, { start: planes[i - 1] ?? null, end: planes[i] ?? null }))
-  const ties = breaks.map((f, i): BreakTie =>
-    ({ fault: f.id, part: part.id, first: bodies[i]!.id, second: bodies[i + 1]!.id, plane: planes[i]! }))
+  const bodies = shares
+    .slice(1)
+    .map((to, i) =>
+      stretchOf(part, bodyId(part.id, i + 1), shares[i]!, to, { start: planes[i - 1] ?? null, end: planes[i] ?? null }),
+    )
+  const ties = breaks.map((f, i): BreakTie => ({
+    fault: f.id,
+    part: part.id,
+    first: bodies[i]!.id,
+    second: bodies[i + 1]!.id,
+    plane: planes[i]!,
+  }))
   const reachMm = Math.max(...part.section.stations.map(s => Math.max(s.widthMm, s.depthMm)))
   const isBeyond = (at: Vec, i: number): boolean => {
     const offMm = (shareNear(part, at) - breaks[i]!.along) * axisLengthMm(part)
@@ -92,12 +121,22 @@ function sharedBy(piece: Piece, joints: readonly Joint[], tie: BreakTie): { join
 }
 
 /** Which stretch of its part a body is: by its number from the first end, or lower and upper where the part stands. */
-export interface BodyPlace { readonly part: Part, readonly nth: number, readonly of: number, readonly upright: boolean }
+export interface BodyPlace {
+  readonly part: Part
+  readonly nth: number
+  readonly of: number
+  readonly upright: boolean
+}
 
 /** What a body is a stretch of; null for a part that is whole. @throws Error if the piece has no such part */
 export function placeOfBody(piece: Piece, body: string): BodyPlace | null {
   const part = piece.parts.find(p => p.id === partOfBody(body))
   if (!part) throw new Error(`There is no part “${body}” on this piece.`)
   if (part.id === body) return null
-  return { part, nth: Number(body.split(MARK)[1]), of: partingBreaks(piece, part.id).length + 1, upright: isUpright(part) }
+  return {
+    part,
+    nth: Number(body.split(MARK)[1]),
+    of: partingBreaks(piece, part.id).length + 1,
+    upright: isUpright(part),
+  }
 }

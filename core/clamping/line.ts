@@ -2,7 +2,8 @@ import { figureOf, input, type Figure } from '../measure/figure'
 import type { Vec } from '../measure/vec'
 
 /**
- * What presses: two jaws on a straight line; two faces through their thickness; a strap all round with blocks at its corners;
+ * What presses: two jaws on a straight line; two faces through their thickness; a strap all round with blocks at its
+ * corners;
  * a jaw on one side and on the other a handscrew gripped to the part, where there is no face to press on.
  */
 export type PressBy = 'jaws' | 'faces' | 'strap' | 'grip'
@@ -27,11 +28,16 @@ export interface ClampLine {
   readonly needsCaul: boolean
   /** How far from the bar or the frame of the clamp the pull is, at least, millimetres. */
   readonly throatMm: number
-  /** How far beside the middle of its joints it pulls, millimetres: by so much times the pull it would rack the frame. */
+  /**
+   * How far beside the middle of its joints it pulls, millimetres: by so much times the pull it would rack the frame.
+   */
   readonly besideMm?: number
   /** What lies under a jaw is round and so thick: flat on it a jaw rolls off and bruises, so a notch holds it. */
   readonly roundMm?: number
-  /** The part is bent there to this radius in its middle, in the plane it is pressed in, and so thick: cauls take its curve. */
+  /**
+   * The part is bent there to this radius in its middle, in the plane it is pressed in, and so thick: cauls take its
+   * curve.
+   */
   readonly curve?: { readonly radiusMm: number, readonly thickMm: number }
   /** How thick the part is that a handscrew grips. */
   readonly gripMm?: number
@@ -56,16 +62,38 @@ export function lineFigures(line: ClampLine): { span: Figure, offSquare: Figure,
   const high = line.force.high ?? line.force.value
   const besideMm = Math.round(line.besideMm ?? 0)
   return {
-    racks: figureOf(besideMm, 'mm', 'How far the straight line between the jaws passes the middle of the joints it closes. In line nothing racks; beside it, the pull times this distance does.', [input('pull', high, 'kN')], 'drawing'),
+    racks: figureOf(
+      besideMm,
+      'mm',
+      'How far the straight line between the jaws passes the middle of the joints it closes. In line nothing racks; beside it, the pull times this distance does.',
+      [input('pull', high, 'kN')],
+      'drawing',
+    ),
     span: figureOf(Math.round(line.spanMm), 'mm', SPAN_RULES[line.by], [], 'drawing'),
-    offSquare: figureOf(line.offSquareDeg, 'deg', 'Angle between the pull and the outer face under the jaw. A wet glue line creeps from about 5°; dry it holds to 15–20° and deceives.', [], 'clamp-forces'),
-    underPad: figureOf(high * 1000 / PAD_MM ** 2, 'MPa', 'The most the clamp pulls, on a pad of 40 by 40 mm. It stays under what the wood bears across its grain; if not, a larger pad.', [input('pull', high, 'kN')], 'clamp-forces', 'low'),
+    offSquare: figureOf(
+      line.offSquareDeg,
+      'deg',
+      'Angle between the pull and the outer face under the jaw. A wet glue line creeps from about 5°; dry it holds to 15–20° and deceives.',
+      [],
+      'clamp-forces',
+    ),
+    underPad: figureOf(
+      (high * 1000) / PAD_MM ** 2,
+      'MPa',
+      'The most the clamp pulls, on a pad of 40 by 40 mm. It stays under what the wood bears across its grain; if not, a larger pad.',
+      [input('pull', high, 'kN')],
+      'clamp-forces',
+      'low',
+    ),
   }
 }
 
-/** Side of a square pad that keeps the pressure under it at half of what the wood bears; none where a usual one does, millimetres. */
+/**
+ * Side of a square pad that keeps the pressure under it at half of what the wood bears; none where a usual one does,
+ * millimetres.
+ */
 export function padWantedMm(line: ClampLine): number | null {
   if (line.bearsMPa === undefined) return null
-  const side = Math.sqrt((line.force.high ?? line.force.value) * 1000 / (line.bearsMPa / 2))
+  const side = Math.sqrt(((line.force.high ?? line.force.value) * 1000) / (line.bearsMPa / 2))
   return side > PAD_MM ? Math.ceil(side / 5) * 5 : null
 }

@@ -12,21 +12,27 @@ import { loopOver } from './loop'
 import { before, behind, gripOn, isPlank, type PressPlace } from './press'
 
 /**
- * The clamps a set of joints needs, in the order of use: for each part that enters one line over both its ends; thin sticks
- * between the same two parts a pair of straps; faces pressed square; what ends in the air a handscrew to pull on. A leg or
+ * The clamps a set of joints needs, in the order of use: for each part that enters one line over both its ends; thin
+ * sticks
+ * between the same two parts a pair of straps; faces pressed square; what ends in the air a handscrew to pull on. A
+ * leg or
  * post in a plank is driven home and stands under weight: no clamp holds it (`drivenHome`).
  */
 export function clampLines(piece: Piece, joints: readonly Joint[]): ClampLine[] {
   const mitres = joints.filter(j => j.form.kind === 'mitre')
   const faces = joints.filter(j => j.form.kind === 'butt' && !isRubbed(piece, j))
   const laps = joints.filter(j => j.form.kind === 'half-lap')
-  const rest = joints.filter(j => !isRubbed(piece, j) && !mitres.includes(j) && !faces.includes(j) && !isDriven(piece, j))
+  const rest = joints.filter(
+    j => !isRubbed(piece, j) && !mitres.includes(j) && !faces.includes(j) && !isDriven(piece, j),
+  )
   const sticks = stickGroups(piece, rest)
   const ofSticks = new Set(sticks.flat().map(j => j.id))
   const bows = rest.filter(j => !ofSticks.has(j.id) && isBow(piece, j))
   const straps = [...sticks.flatMap(own => strapsOver(piece, own)), ...bows.map(j => overBow(piece, j))]
   const byPart = new Map<string, Joint[]>()
-  for (const j of rest.filter(x => !ofSticks.has(x.id) && !bows.includes(x))) byPart.set(j.enters, [...(byPart.get(j.enters) ?? []), j])
+  for (const j of rest.filter(x => !ofSticks.has(x.id) && !bows.includes(x))) {
+    byPart.set(j.enters, [...(byPart.get(j.enters) ?? []), j])
+  }
   return joinedUnderOneCaul([
     ...(mitres.length > 0 ? [roundFrame(piece, mitres)] : []),
     ...[...byPart].map(([part, own]) => withinSlope(lineFor(piece, partOf(piece, part), own))),
@@ -36,7 +42,9 @@ export function clampLines(piece: Piece, joints: readonly Joint[]): ClampLine[] 
   ])
 }
 
-/** Joints that are knocked home over a block and held by their own fit, the piece on its feet and weight on the plank. */
+/**
+ * Joints that are knocked home over a block and held by their own fit, the piece on its feet and weight on the plank.
+ */
 export const drivenHome = (piece: Piece, joints: readonly Joint[]): Joint[] => joints.filter(j => isDriven(piece, j))
 
 /** A corner block is rubbed home and held by its screws: no bar is set along it. */
@@ -62,7 +70,9 @@ function overBow(piece: Piece, joint: Joint): ClampLine {
   return strap(piece, [joint], [feet[0]!, head, feet[1]!], strapTension(shoulderAreaMm2(piece, joint)))
 }
 
-/** What is strapped over a bow’s sticks draws its feet home as well; without sticks one strap over its top does both. */
+/**
+ * What is strapped over a bow’s sticks draws its feet home as well; without sticks one strap over its top does both.
+ */
 function withBows(straps: readonly ClampLine[]): ClampLine[] {
   const [over, rest] = [straps.filter(s => s.loop!.length === 3), straps.filter(s => s.loop!.length !== 3)]
   const joints = over.flatMap(s => s.joints)
@@ -80,7 +90,10 @@ function stickGroups(piece: Piece, joints: readonly Joint[]): Joint[][] {
   for (const j of joints) {
     const ends = endsOf(piece, j.enters)
     if (ends.length !== 2) continue
-    const key = ends.map(e => e.receives).sort().join(' ')
+    const key = ends
+      .map(e => e.receives)
+      .sort()
+      .join(' ')
     const group = groups.get(key) ?? { parts: new Set<string>(), joints: [], thin: 0 }
     if (!group.parts.has(j.enters) && thicknessMm(partOf(piece, j.enters)) < STICK_MM) group.thin++
     group.parts.add(j.enters)
@@ -91,9 +104,16 @@ function stickGroups(piece: Piece, joints: readonly Joint[]): Joint[][] {
 }
 
 /** The joints at a part’s two ends; what it only passes through is neither. */
-const endsOf = (piece: Piece, part: string): Joint[] => piece.joints.filter(j => j.enters === part && !(j.form.kind === 'round-tenon' && j.form.through && !isAtEnd(partOf(piece, part), j)))
-const isAtEnd = (part: Part, j: Joint): boolean => Math.min(distance(j.at, part.axis[0]!), distance(j.at, part.axis.at(-1)!)) < 1.5 * j.depthMm.value + 5
-const thicknessMm = (part: Part): number => { const { widthMm, depthMm } = sectionAt(part, 0.5); return Math.max(widthMm, depthMm) }
+const endsOf = (piece: Piece, part: string): Joint[] =>
+  piece.joints.filter(
+    j => j.enters === part && !(j.form.kind === 'round-tenon' && j.form.through && !isAtEnd(partOf(piece, part), j)),
+  )
+const isAtEnd = (part: Part, j: Joint): boolean =>
+  Math.min(distance(j.at, part.axis[0]!), distance(j.at, part.axis.at(-1)!)) < 1.5 * j.depthMm.value + 5
+const thicknessMm = (part: Part): number => {
+  const { widthMm, depthMm } = sectionAt(part, 0.5)
+  return Math.max(widthMm, depthMm)
+}
 
 /** So many sticks a strap holds evenly; and never one alone, which would tip what lies over them. */
 const STICKS_A_STRAP = 8
@@ -112,11 +132,17 @@ function strapsOver(piece: Piece, joints: readonly Joint[]): ClampLine[] {
   const out = unit(cross(sideways, up))
   const force = strapTension(joints.map(j => shoulderAreaMm2(piece, j)).reduce((a, b) => a + b, 0) / count)
   return Array.from({ length: count }, (_, n) => {
-    const place = (n + 0.5) / count * (order.length - 1)
-    const between = (points: readonly Vec[]) => lerp(points[order[Math.floor(place)]!]!, points[order[Math.ceil(place)]!]!, place % 1)
+    const place = ((n + 0.5) / count) * (order.length - 1)
+    const between = (points: readonly Vec[]) =>
+      lerp(points[order[Math.floor(place)]!]!, points[order[Math.ceil(place)]!]!, place % 1)
     const [foot, head] = [between(feet), between(heads)]
     const halfMm = STRAP_OFF_MM
-    const loop = [along(foot, out, halfMm), along(head, out, halfMm), along(head, out, -halfMm), along(foot, out, -halfMm)]
+    const loop = [
+      along(foot, out, halfMm),
+      along(head, out, halfMm),
+      along(head, out, -halfMm),
+      along(foot, out, -halfMm),
+    ]
     return strap(piece, joints, loop, force)
   })
 }
@@ -126,12 +152,26 @@ const STRAP_OFF_MM = 30
 function strap(piece: Piece, joints: readonly Joint[], loop: readonly Vec[], force: Figure): ClampLine {
   const spanMm = loop.reduce((sum, p, i) => sum + distance(p, loop[(i + 1) % loop.length]!), 0)
   return {
-    by: 'strap', part: joints[0]!.enters, label: null, joints: joints.map(j => j.id), from: loop[0]!, to: loop[1]!, loop, spanMm, force, offSquareDeg: 0, needsCaul: false, throatMm: 0,
+    by: 'strap',
+    part: joints[0]!.enters,
+    label: null,
+    joints: joints.map(j => j.id),
+    from: loop[0]!,
+    to: loop[1]!,
+    loop,
+    spanMm,
+    force,
+    offSquareDeg: 0,
+    needsCaul: false,
+    throatMm: 0,
     ...bears([partOf(piece, joints[0]!.receives)]),
   }
 }
 
-/** The faces of a lap are pressed square to them; a pull along it only brings its shoulder home (docs/sources.md#clamp-forces, low). */
+/**
+ * The faces of a lap are pressed square to them; a pull along it only brings its shoulder home
+ * (docs/sources.md#clamp-forces, low).
+ */
 const FACE_PRESSURE_MPA: Range = [0.3, 0.7]
 
 function acrossLap(piece: Piece, joint: Joint): ClampLine {
@@ -170,18 +210,32 @@ function facing(joint: Joint, parts: readonly Part[], from: Vec, to: Vec): Clamp
   }
 }
 
-const halfWidthMm = (part: Part): number => { const { widthMm, depthMm } = sectionAt(part, 0.5); return Math.max(widthMm, depthMm) / 2 }
-const bears = (parts: readonly Part[]) => ({ bearsMPa: Math.min(...parts.map(p => speciesNamed(p.species).values.compressionAcrossMPa.value)) })
+const halfWidthMm = (part: Part): number => {
+  const { widthMm, depthMm } = sectionAt(part, 0.5)
+  return Math.max(widthMm, depthMm) / 2
+}
+const bears = (parts: readonly Part[]) => ({
+  bearsMPa: Math.min(...parts.map(p => speciesNamed(p.species).values.compressionAcrossMPa.value)),
+})
 
 /** One strap round a mitred frame closes all its corners at once; a bar across would push them past each other. */
 function roundFrame(piece: Piece, mitres: readonly Joint[]): ClampLine {
   const all = piece.joints.filter(j => j.form.kind === 'mitre')
   const parts = [...new Set(all.flatMap(j => [j.enters, j.receives]))].map(id => partOf(piece, id))
-  const middle = scale(all.reduce((sum, j) => add(sum, j.at), [0, 0, 0] as Vec), 1 / all.length)
-  const outer = (j: Joint) => along(j.at, unit(subtract(j.at, middle)), sectionAt(partOf(piece, j.enters), 0).widthMm / 2)
+  const middle = scale(
+    all.reduce((sum, j) => add(sum, j.at), [0, 0, 0] as Vec),
+    1 / all.length,
+  )
+  const outer = (j: Joint) =>
+    along(j.at, unit(subtract(j.at, middle)), sectionAt(partOf(piece, j.enters), 0).widthMm / 2)
   const forces = mitres.map(j => mitreTension(glueAreaMm2(j)))
   return {
-    ...strap(piece, mitres, roundUp(all.map(outer), middle), forces.reduce((a, b) => (b.value > a.value ? b : a))),
+    ...strap(
+      piece,
+      mitres,
+      roundUp(all.map(outer), middle),
+      forces.reduce((a, b) => (b.value > a.value ? b : a)),
+    ),
     spanMm: parts.reduce((sum, p) => sum + axisLengthMm(p) + sectionAt(p, 0.5).widthMm, 0),
   }
 }
@@ -203,7 +257,8 @@ function farthest(points: readonly Vec[]): [Vec, Vec] {
 
 /** No caul stays on a steeper slope than this, degrees: there a strap goes round. */
 const STEEPEST_DEG = 25
-const withinSlope = (line: ClampLine): ClampLine => (line.by === 'jaws' && line.offSquareDeg > STEEPEST_DEG ? loopOver(line) : line)
+const withinSlope = (line: ClampLine): ClampLine =>
+  line.by === 'jaws' && line.offSquareDeg > STEEPEST_DEG ? loopOver(line) : line
 
 function lineFor(piece: Piece, part: Part, own: readonly Joint[]): ClampLine {
   const ends = endsOf(piece, part.id)
@@ -255,7 +310,10 @@ function joinedUnderOneCaul(lines: readonly ClampLine[]): ClampLine[] {
   const out: ClampLine[] = []
   for (const line of lines) {
     const i = out.findIndex(o => o.by === 'jaws' && line.by === 'jaws' && isBeside(o, line))
-    if (i < 0) { out.push(line); continue }
+    if (i < 0) {
+      out.push(line)
+      continue
+    }
     out[i] = pulledTogether(out[i]!, line)
   }
   return out
@@ -277,7 +335,18 @@ function pulledTogether(a: ClampLine, b: ClampLine): ClampLine {
     from: lerp(a.from, isFlipped ? b.to : b.from, 0.5),
     to: lerp(a.to, isFlipped ? b.from : b.to, 0.5),
     spanMm: Math.max(a.spanMm, b.spanMm),
-    force: { ...figureOf(sum('value'), 'kN', 'What each of the joints under the caul wants, together.', [], 'clamp-forces', 'medium'), low: sum('low'), high: sum('high') },
+    force: {
+      ...figureOf(
+        sum('value'),
+        'kN',
+        'What each of the joints under the caul wants, together.',
+        [],
+        'clamp-forces',
+        'medium',
+      ),
+      low: sum('low'),
+      high: sum('high'),
+    },
     offSquareDeg: Math.max(a.offSquareDeg, b.offSquareDeg),
     needsCaul: true,
     over: (a.over ?? 1) + 1,

@@ -10,7 +10,12 @@ const BESIDE_MM = 35
 export function loopOver(line: ClampLine): ClampLine {
   const way = unit(subtract(line.to, line.from))
   const side = Math.abs(way[1]) > 0.8 ? unit(cross(way, [0, 0, 1])) : unit(cross(way, [0, 1, 0]))
-  const loop = [along(line.from, side, BESIDE_MM), along(line.to, side, BESIDE_MM), along(line.to, side, -BESIDE_MM), along(line.from, side, -BESIDE_MM)]
+  const loop = [
+    along(line.from, side, BESIDE_MM),
+    along(line.to, side, BESIDE_MM),
+    along(line.to, side, -BESIDE_MM),
+    along(line.from, side, -BESIDE_MM),
+  ]
   // Both legs pull, each weakened by the corner it has gone round.
   return strapFor([line], loop, 1 + PAST_CORNER)
 }
@@ -20,7 +25,14 @@ export function strapFor(lines: readonly ClampLine[], loop: readonly Vec[], shar
   const most = lines.map(l => l.force).reduce((a, b) => (b.value > a.value ? b : a))
   const part = (kn: number) => kn / share
   const force: Figure = {
-    ...figureOf(part(most.value), 'kN', 'What the hardest of the shoulders under it wants, over what is left of the pull at the far corners: a strap keeps 0.62 of it past a right angle.', [], 'clamp-forces', 'low'),
+    ...figureOf(
+      part(most.value),
+      'kN',
+      'What the hardest of the shoulders under it wants, over what is left of the pull at the far corners: a strap keeps 0.62 of it past a right angle.',
+      [],
+      'clamp-forces',
+      'low',
+    ),
     low: part(most.low ?? most.value),
     high: part(most.high ?? most.value),
   }

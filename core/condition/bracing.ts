@@ -1,14 +1,32 @@
 import type { Joint, Piece } from '../piece/schema'
 import { isTable, partOf } from '../piece/facts'
 
-/** Flat rails that meet at the corners of a seat: where there are none there is no corner to block, and nothing to web. */
+/**
+ * Flat rails that meet at the corners of a seat: where there are none there is no corner to block, and nothing to
+ * web.
+ */
 const CORNER_ROLES = ['front-rail', 'side-rail', 'back-rail']
 /** Parts above the seat: that blocks under it are gone does not loosen them. */
-const ABOVE = new Set(['crest-rail', 'slat', 'back-slat', 'spindle', 'stick', 'bow', 'arm', 'arm-post', 'top', 'leaf', 'fly-rail', 'gate-rail'])
+const ABOVE = new Set([
+  'crest-rail',
+  'slat',
+  'back-slat',
+  'spindle',
+  'stick',
+  'bow',
+  'arm',
+  'arm-post',
+  'top',
+  'leaf',
+  'fly-rail',
+  'gate-rail',
+])
 
 /** What of its bracing a piece has a place for, so that it is asked after: corner blocks, webbing. */
 export function bracingAsked(piece: Piece): { readonly blocks: boolean, readonly webbing: boolean } {
-  const hasCorners = !isTable(piece) && CORNER_ROLES.filter(role => piece.parts.some(p => p.role === role && p.section.shape === 'rectangle')).length >= 2
+  const hasCorners
+    = !isTable(piece)
+      && CORNER_ROLES.filter(role => piece.parts.some(p => p.role === role && p.section.shape === 'rectangle')).length >= 2
   return { blocks: hasCorners, webbing: hasCorners }
 }
 

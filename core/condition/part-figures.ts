@@ -5,12 +5,21 @@ import type { Part } from '../piece/schema'
 
 const DEG = 180 / Math.PI
 
-/** How a part that stands leans: seen from the front, from the side, and in space; and the line on the seat it leans along, degrees. */
-export interface Lean { readonly front: Figure, readonly side: Figure, readonly inSpace: Figure, readonly sightLine: Figure }
+/**
+ * How a part that stands leans: seen from the front, from the side, and in space; and the line on the seat it leans
+ * along, degrees.
+ */
+export interface Lean {
+  readonly front: Figure
+  readonly side: Figure
+  readonly inSpace: Figure
+  readonly sightLine: Figure
+}
 
 /**
  * A leg's splay and rake and the one angle a bit has to be held at. Null for a part that lies more than it stands.
- * The angle in space is tan⁻¹ √(tan² splay + tan² rake); the sight line tan⁻¹ (tan splay / tan rake) off straight ahead.
+ * The angle in space is tan⁻¹ √(tan² splay + tan² rake); the sight line tan⁻¹ (tan splay / tan rake) off straight
+ * ahead.
  */
 export function leanOf(part: Part): Lean | null {
   const line = unit(subtract(part.axis[1]!, part.axis[0]!))
@@ -21,8 +30,22 @@ export function leanOf(part: Part): Lean | null {
   return {
     front: figureOf(front, 'deg', 'sideways lean of the axis at its foot', [], 'splayed-legs', 'high'),
     side: figureOf(side, 'deg', 'lean of the axis at its foot, front to back', [], 'splayed-legs', 'high'),
-    inSpace: figureOf(Math.atan(Math.hypot(x, z)) * DEG, 'deg', 'tan⁻¹ √(tan² front + tan² side)', inputs, 'splayed-legs', 'high'),
-    sightLine: figureOf(Math.atan2(x, z) * DEG, 'deg', 'tan⁻¹ (tan front / tan side), from straight ahead', inputs, 'splayed-legs', 'high'),
+    inSpace: figureOf(
+      Math.atan(Math.hypot(x, z)) * DEG,
+      'deg',
+      'tan⁻¹ √(tan² front + tan² side)',
+      inputs,
+      'splayed-legs',
+      'high',
+    ),
+    sightLine: figureOf(
+      Math.atan2(x, z) * DEG,
+      'deg',
+      'tan⁻¹ (tan front / tan side), from straight ahead',
+      inputs,
+      'splayed-legs',
+      'high',
+    ),
   }
 }
 
@@ -30,7 +53,10 @@ export function leanOf(part: Part): Lean | null {
 export function lengthOf(part: Part): { along: Figure, straight: Figure | null } {
   const along = axisLengthMm(part)
   const ends: Vec = subtract(part.axis[part.axis.length - 1]!, part.axis[0]!)
-  const bent = part.axis.length > 2 && part.axis.some(p => length(cross(unit(ends), subtract(p, part.axis[0]!))) > 0.5) && dot(ends, ends) > 1
+  const bent
+    = part.axis.length > 2
+      && part.axis.some(p => length(cross(unit(ends), subtract(p, part.axis[0]!))) > 0.5)
+      && dot(ends, ends) > 1
   return {
     along: figureOf(along, 'mm', 'along the axis, shoulder to shoulder; tenons not counted', [], 'drawing', 'medium'),
     straight: bent ? figureOf(length(ends), 'mm', 'end to end in a straight line', [], 'drawing', 'medium') : null,

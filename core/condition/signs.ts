@@ -14,7 +14,13 @@ export interface Sign {
 }
 
 const ALL = JOINT_KINDS
-const sign = (id: SignId, label: string, hint: string, lookMin: number, at: Sign['at'] = ALL): Sign => ({ id, label, hint, lookMin, at })
+const sign = (id: SignId, label: string, hint: string, lookMin: number, at: Sign['at'] = ALL): Sign => ({
+  id,
+  label,
+  hint,
+  lookMin,
+  at,
+})
 
 export const SIGN_TABLE: readonly Sign[] = [
   sign('amber-crumbs', 'amber crumbs', 'brittle, glassy; soften and go tacky under a warm damp swab', 6),
@@ -26,7 +32,10 @@ export const SIGN_TABLE: readonly Sign[] = [
   sign('crack-at-fastener', 'crack at a fastener', 'starts at a screw, nail or pin', 2),
   sign('split', 'split along the grain', 'in the post, rail or mortise wall', 2),
   sign('bruised-edge', 'bruised edge', 'mortise mouth crushed or belled', 2),
-  sign('polished-tenon', 'polished tenon', 'slightly oval, smaller than its hole', 3, ['mortise-and-tenon', 'round-tenon']),
+  sign('polished-tenon', 'polished tenon', 'slightly oval, smaller than its hole', 3, [
+    'mortise-and-tenon',
+    'round-tenon',
+  ]),
   sign('epoxy-drips', 'hard glossy drips', 'clear or amber; a blade chips them', 2),
   sign('foam', 'tan foam', 'bubbles along the seam', 1),
   sign('bead-outside', 'elastic bead outside', 'tan, white or black, never got into the joint', 1),

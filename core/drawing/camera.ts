@@ -1,7 +1,10 @@
 import { add, along, cross, distance, dot, length, scale, subtract, unit, type Vec } from '../measure/vec'
 
 /** Where one looks from: turned about the upright axis, raised above the floor, degrees. */
-export interface View { readonly turnDeg: number, readonly raiseDeg: number }
+export interface View {
+  readonly turnDeg: number
+  readonly raiseDeg: number
+}
 
 /** The views of the stand; `bench` is how a piece stands in front of one. */
 export const VIEWS = {
@@ -14,7 +17,10 @@ export const VIEWS = {
 export type ViewName = keyof typeof VIEWS
 
 /** A point on the sheet, x right and y down, in the drawing's own units. */
-export interface Point { readonly x: number, readonly y: number }
+export interface Point {
+  readonly x: number
+  readonly y: number
+}
 
 export interface Camera {
   readonly eye: Vec
@@ -33,14 +39,17 @@ const DISTANCE_SIZES = 3.4
 export function cameraFor(box: { min: Vec, max: Vec }, { turnDeg, raiseDeg }: View): Camera {
   const centre = scale(add(box.min, box.max), 0.5)
   const away = DISTANCE_SIZES * Math.max(1, distance(box.min, box.max))
-  const [turn, raise] = [turnDeg * Math.PI / 180, raiseDeg * Math.PI / 180]
+  const [turn, raise] = [(turnDeg * Math.PI) / 180, (raiseDeg * Math.PI) / 180]
   const back: Vec = [Math.sin(turn) * Math.cos(raise), Math.sin(raise), Math.cos(turn) * Math.cos(raise)]
   const right = unit(cross([0, 1, 0], back))
   const up = cross(back, length(right) > 0 ? right : [1, 0, 0])
   const eye = along(centre, back, away)
   const depthMm = (p: Vec) => dot(subtract(eye, p), back)
   return {
-    eye, centre, awayMm: away, depthMm,
+    eye,
+    centre,
+    awayMm: away,
+    depthMm,
     project: (p) => {
       const from = subtract(p, centre)
       const k = away / depthMm(p)

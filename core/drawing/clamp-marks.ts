@@ -15,7 +15,10 @@ const BESIDE_MM = 48
 const PAD_MM = 13
 
 /** How a clamp is drawn on a piece whose middle is there. */
-export function markClamp({ from, to, loop }: { readonly from: Vec, readonly to: Vec, readonly loop?: readonly Vec[] | undefined }, middle: Vec): ClampMark {
+export function markClamp(
+  { from, to, loop }: { readonly from: Vec, readonly to: Vec, readonly loop?: readonly Vec[] | undefined },
+  middle: Vec,
+): ClampMark {
   if (loop) return { strokes: [[...loop, loop[0]!]], at: lerp(loop[0]!, loop[1]!, 0.5), isStrap: true }
   const way = unit(subtract(to, from))
   const out = awayFrom(middle, lerp(from, to, 0.5), way)

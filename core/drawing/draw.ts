@@ -14,7 +14,11 @@ export interface Face {
   readonly missing: boolean
 }
 
-export interface JointSpot { readonly joint: string, readonly at: Point, readonly towards: Point }
+export interface JointSpot {
+  readonly joint: string
+  readonly at: Point
+  readonly towards: Point
+}
 
 /** A piece on the sheet, ready to be put into SVG by anybody. */
 export interface Drawing {
@@ -43,15 +47,26 @@ export interface DrawOptions {
  * Draws parts and joints as seen from a view. Solids are put in order by planes that part them, which is exact for the
  * convex solids parts are made of as long as they do not reach into each other (docs/limits.md#drawing).
  */
-export function drawPiece(parts: readonly Part[], joints: readonly Joint[], view: View, { floorBox, ordered = true, sides = 16 }: DrawOptions = {}): Drawing {
+export function drawPiece(
+  parts: readonly Part[],
+  joints: readonly Joint[],
+  view: View,
+  { floorBox, ordered = true, sides = 16 }: DrawOptions = {},
+): Drawing {
   const box = boundsOf(parts)
   const camera = cameraFor(box, view)
   const bodies = parts.flatMap(p => bodiesOf(p, sides))
   const faces = (ordered ? inOrder(bodies, camera) : bodies).flatMap(b => facesOf(b, camera))
   const points = faces.flatMap(f => f.outline)
   return {
-    camera, faces, floor: floorGrid(floorBox ?? box, camera),
-    spots: joints.map(j => ({ joint: j.id, at: camera.project(j.at), towards: camera.project(add(j.at, scale(j.withdraw, -LEADER_MM))) })),
+    camera,
+    faces,
+    floor: floorGrid(floorBox ?? box, camera),
+    spots: joints.map(j => ({
+      joint: j.id,
+      at: camera.project(j.at),
+      towards: camera.project(add(j.at, scale(j.withdraw, -LEADER_MM))),
+    })),
     box: boxOf(points),
   }
 }
@@ -68,15 +83,29 @@ function boxOf(points: readonly Point[]): Drawing['box'] {
   return box
 }
 
-interface Facet { readonly corners: readonly Vec[], readonly normal: Vec, readonly cap: boolean, smoothBefore: boolean, smoothAfter: boolean }
-interface Body { readonly part: string, readonly missing: boolean, readonly facets: readonly Facet[], readonly corners: readonly Vec[], readonly round: boolean }
+interface Facet {
+  readonly corners: readonly Vec[]
+  readonly normal: Vec
+  readonly cap: boolean
+  smoothBefore: boolean
+  smoothAfter: boolean
+}
+interface Body {
+  readonly part: string
+  readonly missing: boolean
+  readonly facets: readonly Facet[]
+  readonly corners: readonly Vec[]
+  readonly round: boolean
+}
 
 /** Bends flatter than this are one smooth surface: no line is drawn across them. */
-const SMOOTH_COS = Math.cos(25 * Math.PI / 180)
+const SMOOTH_COS = Math.cos((25 * Math.PI) / 180)
 
 /** A part's solids with their facets, told which of them run on smoothly into the next. */
 function bodiesOf(part: Part, sides: number): Body[] {
-  const bodies = solidsOf(part, sidesFor(part, sides)).map((solid, i, all) => bodyOf(solid, part, i > 0, i < all.length - 1))
+  const bodies = solidsOf(part, sidesFor(part, sides)).map((solid, i, all) =>
+    bodyOf(solid, part, i > 0, i < all.length - 1),
+  )
   for (let i = 1; i < bodies.length; i++) {
     const n = bodies[i]!.facets.filter(f => !f.cap).length
     for (let k = 0; k < n; k++) {
@@ -91,11 +120,30 @@ function bodiesOf(part: Part, sides: number): Body[] {
 function bodyOf(solid: Solid, part: Part, joinedBefore: boolean, joinedAfter: boolean): Body {
   const { start, end } = solid
   const n = start.length
-  const sides = start.map((a, i): Facet => { const corners = [a, start[(i + 1) % n]!, end[(i + 1) % n]!, end[i]!]; return { corners, normal: normalOf(corners), cap: false, smoothBefore: false, smoothAfter: false } })
+  const sides = start.map((a, i): Facet => {
+    const corners = [a, start[(i + 1) % n]!, end[(i + 1) % n]!, end[i]!]
+    return { corners, normal: normalOf(corners), cap: false, smoothBefore: false, smoothAfter: false }
+  })
   const caps: Facet[] = []
-  if (!joinedBefore) caps.push({ corners: [...start].reverse(), normal: normalOf([...start].reverse()), cap: true, smoothBefore: false, smoothAfter: false })
-  if (!joinedAfter) caps.push({ corners: end, normal: normalOf(end), cap: true, smoothBefore: false, smoothAfter: false })
-  return { part: part.id, missing: part.missing === true, facets: [...sides, ...caps], corners: [...start, ...end], round: part.section.shape === 'round' }
+  if (!joinedBefore) {
+    caps.push({
+      corners: [...start].reverse(),
+      normal: normalOf([...start].reverse()),
+      cap: true,
+      smoothBefore: false,
+      smoothAfter: false,
+    })
+  }
+  if (!joinedAfter) {
+    caps.push({ corners: end, normal: normalOf(end), cap: true, smoothBefore: false, smoothAfter: false })
+  }
+  return {
+    part: part.id,
+    missing: part.missing === true,
+    facets: [...sides, ...caps],
+    corners: [...start, ...end],
+    round: part.section.shape === 'round',
+  }
 }
 
 function normalOf(corners: readonly Vec[]): Vec {
@@ -111,30 +159,63 @@ function facesOf(body: Body, camera: Camera): Face[] {
     if (!seen[i]) return []
     const outline = facet.corners.map(c => camera.project(c))
     const edge = (k: number): [Point, Point] => [outline[k]!, outline[(k + 1) % outline.length]!]
-    if (facet.cap) return [{ part: body.part, outline, edges: outline.map((_, k) => edge(k)), missing: body.missing, light: Math.max(0, dot(facet.normal, LIGHT)) }]
-    // A round part shows its outline and its ends, not the facets it is made of; nothing shows a line where it runs on smoothly.
-    const along = [...(body.round && seen[(i + 1) % n] ? [] : [edge(1)]), ...(body.round && seen[(i + n - 1) % n] ? [] : [edge(3)])]
+    if (facet.cap) {
+      return [
+        {
+          part: body.part,
+          outline,
+          edges: outline.map((_, k) => edge(k)),
+          missing: body.missing,
+          light: Math.max(0, dot(facet.normal, LIGHT)),
+        },
+      ]
+    }
+    // A round part shows its outline and its ends, not the facets it is made of; nothing shows a line where it runs
+    // on smoothly.
+    const along = [
+      ...(body.round && seen[(i + 1) % n] ? [] : [edge(1)]),
+      ...(body.round && seen[(i + n - 1) % n] ? [] : [edge(3)]),
+    ]
     const edges = [...along, ...(facet.smoothBefore ? [] : [edge(0)]), ...(facet.smoothAfter ? [] : [edge(2)])]
     return [{ part: body.part, outline, edges, missing: body.missing, light: Math.max(0, dot(facet.normal, LIGHT)) }]
   })
 }
 
-interface Bounds { readonly minX: number, readonly maxX: number, readonly minY: number, readonly maxY: number }
+interface Bounds {
+  readonly minX: number
+  readonly maxX: number
+  readonly minY: number
+  readonly maxY: number
+}
 
 function screenBounds(body: Body, camera: Camera): Bounds {
   const points = body.corners.map(c => camera.project(c))
-  return { minX: Math.min(...points.map(p => p.x)), maxX: Math.max(...points.map(p => p.x)), minY: Math.min(...points.map(p => p.y)), maxY: Math.max(...points.map(p => p.y)) }
+  return {
+    minX: Math.min(...points.map(p => p.x)),
+    maxX: Math.max(...points.map(p => p.x)),
+    minY: Math.min(...points.map(p => p.y)),
+    maxY: Math.max(...points.map(p => p.y)),
+  }
 }
 
-const overlap = (a: Bounds, b: Bounds): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY
+const overlap = (a: Bounds, b: Bounds): boolean =>
+  a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY
 
-/** More bodies than any real piece is drawn from are put in order by how far they are alone: pairs of them would take minutes. */
+/**
+ * More bodies than any real piece is drawn from are put in order by how far they are alone: pairs of them would take
+ * minutes.
+ */
 const MOST_IN_PAIRS = 1500
 
 /** Bodies from the back to the front: a topological order of who may cover whom; a knot is cut at the farthest body. */
 function inOrder(bodies: readonly Body[], camera: Camera): Body[] {
   const depth = bodies.map(b => b.corners.reduce((sum, c) => sum + camera.depthMm(c), 0) / b.corners.length)
-  if (bodies.length > MOST_IN_PAIRS) return bodies.map((_, i) => i).sort((a, b) => depth[b]! - depth[a]! || a - b).map(i => bodies[i]!)
+  if (bodies.length > MOST_IN_PAIRS) {
+    return bodies
+      .map((_, i) => i)
+      .sort((a, b) => depth[b]! - depth[a]! || a - b)
+      .map(i => bodies[i]!)
+  }
   const { before, waitsFor } = coverings(bodies, camera)
   const left = new Set(bodies.map((_, i) => i))
   const order: Body[] = []
@@ -153,7 +234,10 @@ function inOrder(bodies: readonly Body[], camera: Camera): Body[] {
 }
 
 /** For every body those that may cover it, and how many it may cover itself. */
-function coverings(bodies: readonly Body[], camera: Camera): { readonly before: readonly (readonly number[])[], readonly waitsFor: number[] } {
+function coverings(
+  bodies: readonly Body[],
+  camera: Camera,
+): { readonly before: readonly (readonly number[])[], readonly waitsFor: number[] } {
   const bounds = bodies.map(b => screenBounds(b, camera))
   const before = bodies.map((): number[] => [])
   const waitsFor = bodies.map(() => 0)
@@ -175,7 +259,10 @@ function isBehind(a: Body, b: Body, camera: Camera): boolean {
   return !facesEye(byB.facet, camera.eye)
 }
 
-/** The facet of `own` that keeps the other body farthest outside, millimetres; negative where they reach into each other. */
+/**
+ * The facet of `own` that keeps the other body farthest outside, millimetres; negative where they reach into each
+ * other.
+ */
 function partingPlane(own: Body, other: Body): { facet: Facet, gapMm: number } {
   let best = { facet: own.facets[0]!, gapMm: -Infinity }
   for (const facet of own.facets) {

@@ -6,11 +6,32 @@ import { LIMITS } from '../piece/limits'
 import { solidsOf } from '../piece/geometry'
 import { cameraFor, type Point } from './camera'
 import { dot, subtract, type Vec } from '../measure/vec'
-import { drawingSvg, drawPiece, explodedOffsets, markFaults, movedPiece, pegsOf, placeTags, SMALL_SIDE, smallPicture, VIEWS, WoodMap } from './index'
+import {
+  drawingSvg,
+  drawPiece,
+  explodedOffsets,
+  markFaults,
+  movedPiece,
+  pegsOf,
+  placeTags,
+  SMALL_SIDE,
+  smallPicture,
+  VIEWS,
+  WoodMap,
+} from './index'
 import type { Part } from '../piece/schema'
 
 const block = (id: string, x: number, z: number, height: number): Part => ({
-  id, label: id, role: 'block', species: 'Beech, European', across: [1, 0, 0], axis: [[x, 0, z], [x, height, z]], section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 40, depthMm: 40 }] },
+  id,
+  label: id,
+  role: 'block',
+  species: 'Beech, European',
+  across: [1, 0, 0],
+  axis: [
+    [x, 0, z],
+    [x, height, z],
+  ],
+  section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 40, depthMm: 40 }] },
 })
 const indexOf = (parts: Part[], id: string, view: { turnDeg: number, raiseDeg: number }) => {
   const faces = drawPiece(parts, [], view).faces
@@ -24,7 +45,13 @@ describe('the drawing', () => {
     expect(camera.project([0, 150, 0]).y).toBeLessThan(camera.project([0, 50, 0]).y)
   })
   it('draws as many parts as a file may hold, each bent as often as may be, and small as well', () => {
-    const bent = (i: number): Part => ({ ...block(`p${i}`, i % 20 * 60, Math.floor(i / 20) * 60, 900), axis: Array.from({ length: 60 }, (_, k) => [i % 20 * 60 + 10 * Math.sin(k), 15 * k, Math.floor(i / 20) * 60] as const) })
+    const bent = (i: number): Part => ({
+      ...block(`p${i}`, (i % 20) * 60, Math.floor(i / 20) * 60, 900),
+      axis: Array.from(
+        { length: 60 },
+        (_, k) => [(i % 20) * 60 + 10 * Math.sin(k), 15 * k, Math.floor(i / 20) * 60] as const,
+      ),
+    })
     const parts = Array.from({ length: LIMITS.parts }, (_, i) => bent(i))
     const { faces, box } = drawPiece(parts, [], VIEWS.bench)
     expect(new Set(faces.map(f => f.part)).size).toBe(LIMITS.parts)
@@ -35,13 +62,16 @@ describe('the drawing', () => {
     const chair = newChair()
     const [first] = chair.joints
     const lost = chair.parts.find(p => p.id !== first!.enters && p.id !== first!.receives)!
-    const piece = applyAll(chair, [{ do: 'test-joint', joint: first!.id, state: 'gives' }, { do: 'edit-frame', edit: { do: 'describe-part', part: lost.id, missing: true } }])
+    const piece = applyAll(chair, [
+      { do: 'test-joint', joint: first!.id, state: 'gives' },
+      { do: 'edit-frame', edit: { do: 'describe-part', part: lost.id, missing: true } },
+    ])
     const picture = smallPicture(piece)
     const numbers = picture.faces.flatMap(([outline]) => {
       const [x, y, ...steps] = outline.match(/-?\d+/g)!.map(Number)
       let [px, py] = [x!, y!]
       const all = [px, py]
-      for (let i = 0; i < steps.length; i += 2) all.push(px += steps[i]!, py += steps[i + 1]!)
+      for (let i = 0; i < steps.length; i += 2) all.push((px += steps[i]!), (py += steps[i + 1]!))
       return all
     })
     expect(Math.min(...numbers)).toBeGreaterThanOrEqual(0)
@@ -78,7 +108,12 @@ describe('the drawing as a file', () => {
     const chair = newChair()
     const drawing = drawPiece(chair.parts, chair.joints, VIEWS.bench)
     const broken = applyAll(chair, [{ do: 'add-fault', fault: newFault('break', 'break-1', 'left-front-leg', 0.4) }])
-    const svg = drawingSvg(drawing, 'A <script>chair</script>', [{ joint: chair.joints[0]!.id, tag: 'J1', pencil: 'red' }], markFaults(broken, drawing.camera))
+    const svg = drawingSvg(
+      drawing,
+      'A <script>chair</script>',
+      [{ joint: chair.joints[0]!.id, tag: 'J1', pencil: 'red' }],
+      markFaults(broken, drawing.camera),
+    )
     expect(svg).toContain('>B1</text>')
     expect(svg.match(/<polygon/g)).toHaveLength(drawing.faces.length)
     expect(svg).toContain('>J1</text>')
@@ -90,8 +125,12 @@ describe('drawn apart', () => {
   const chair = newChair({ stretchers: 'h', frontRail: 'dowel' })
   it('every joint opens along its line, most of all where nothing else holds it back', () => {
     const offsets = explodedOffsets(chair.parts, chair.joints, 60)
-    for (const j of chair.joints) expect(dot(subtract(offsets.get(j.enters)!, offsets.get(j.receives)!), j.withdraw)).toBeGreaterThan(10)
-    const sum = [...offsets.values()].reduce((a, o) => [a[0] + o[0], a[1] + o[1], a[2] + o[2]] as const, [0, 0, 0] as const)
+    for (const j of chair.joints) {
+      expect(dot(subtract(offsets.get(j.enters)!, offsets.get(j.receives)!), j.withdraw)).toBeGreaterThan(10)
+    }
+    const sum = [...offsets.values()].reduce((a, o) => [a[0] + o[0], a[1] + o[1], a[2] + o[2]] as const, [
+      0, 0, 0,
+    ] as const)
     for (const x of sum) expect(x).toBeCloseTo(0, 6)
   })
   it('two parts and one joint part by just the gap, half each', () => {
@@ -100,21 +139,38 @@ describe('drawn apart', () => {
     expect([...explodedOffsets([a, b], [joint], 60).values()].map(o => o[0])).toEqual([-30, 30])
   })
   it('is left as it stands by no gap at all', () => {
-    expect(movedPiece(chair.parts, chair.joints, explodedOffsets(chair.parts, chair.joints, 0))).toEqual({ parts: chair.parts, joints: chair.joints })
+    expect(movedPiece(chair.parts, chair.joints, explodedOffsets(chair.parts, chair.joints, 0))).toEqual({
+      parts: chair.parts,
+      joints: chair.joints,
+    })
   })
 })
 
 describe('what sits in the sockets', () => {
   const chair = newChair({ frontRail: 'dowel' })
-  const pegs = (id: string) => { const j = chair.joints.find(x => x.id === id)!; return { j, pegs: pegsOf(j, chair.parts.find(p => p.id === j.enters)!) } }
+  const pegs = (id: string) => {
+    const j = chair.joints.find(x => x.id === id)!
+    return {
+      j,
+      pegs: pegsOf(
+        j,
+        chair.parts.find(p => p.id === j.enters)!,
+      ),
+    }
+  }
   it('a tenon reaches as deep as it was measured, into the receiving part', () => {
-    const { j, pegs: [tenon] } = pegs('left-side-rail--left-back-post')
+    const {
+      j,
+      pegs: [tenon],
+    } = pegs('left-side-rail--left-back-post')
     const [from, to] = tenon!.part.axis as unknown as [Vec, Vec]
     expect(from).toEqual(j.at)
     expect(dot(subtract(to, from), j.withdraw)).toBeCloseTo(-j.depthMm.value, 6)
   })
   it('two dowels stand above each other at their spacing', () => {
-    const { pegs: [a, b] } = pegs('front-rail--left-front-leg')
+    const {
+      pegs: [a, b],
+    } = pegs('front-rail--left-front-leg')
     expect(Math.abs(a!.part.axis[0]![1] - b!.part.axis[0]![1])).toBeCloseTo(29, 6)
   })
 })
@@ -123,16 +179,35 @@ describe('tags', () => {
   const sheet = { widthPx: 600, heightPx: 600 }
   const request = (at: Point, i: number) => ({ id: `j${i}`, at, widthPx: 56, heightPx: 22 })
   it('never lie on each other where there is room, and stay on the sheet', () => {
-    const points = fc.array(fc.record({ x: fc.double({ min: 60, max: 540, noNaN: true }), y: fc.double({ min: 60, max: 540, noNaN: true }) }), { minLength: 1, maxLength: 14 })
-    fc.assert(fc.property(points, (spots: Point[]) => {
-      const tags = placeTags(spots.map(request), { x: 300, y: 300 }, sheet)
-      for (const t of tags) expect(t.centre.x >= 30 - 1e-6 && t.centre.x <= 570 + 1e-6 && t.centre.y >= 13 - 1e-6 && t.centre.y <= 587 + 1e-6).toBe(true)
-      const touching = tags.flatMap((a, i) => tags.slice(i + 1).filter(b => Math.abs(a.centre.x - b.centre.x) < 55 && Math.abs(a.centre.y - b.centre.y) < 21))
-      expect(touching).toEqual([])
-    }), { numRuns: 60 })
+    const points = fc.array(
+      fc.record({ x: fc.double({ min: 60, max: 540, noNaN: true }), y: fc.double({ min: 60, max: 540, noNaN: true }) }),
+      { minLength: 1, maxLength: 14 },
+    )
+    fc.assert(
+      fc.property(points, (spots: Point[]) => {
+        const tags = placeTags(spots.map(request), { x: 300, y: 300 }, sheet)
+        for (const t of tags) {
+          expect(
+            t.centre.x >= 30 - 1e-6 && t.centre.x <= 570 + 1e-6 && t.centre.y >= 13 - 1e-6 && t.centre.y <= 587 + 1e-6,
+          ).toBe(true)
+        }
+        const touching = tags.flatMap((a, i) =>
+          tags
+            .slice(i + 1)
+            .filter(b => Math.abs(a.centre.x - b.centre.x) < 55 && Math.abs(a.centre.y - b.centre.y) < 21),
+        )
+        expect(touching).toEqual([])
+      }),
+      { numRuns: 60 },
+    )
   })
   it('keep off the wood', () => {
-    const post = [{ x: 280, y: 100 }, { x: 320, y: 100 }, { x: 320, y: 500 }, { x: 280, y: 500 }]
+    const post = [
+      { x: 280, y: 100 },
+      { x: 320, y: 100 },
+      { x: 320, y: 500 },
+      { x: 280, y: 500 },
+    ]
     const wood = new WoodMap([post], sheet)
     expect(wood.under({ x: 300, y: 300 }, 20, 20)).toBe(1)
     expect(wood.under({ x: 100, y: 300 }, 20, 20)).toBe(0)

@@ -17,7 +17,12 @@ describe('the red pencil on the wood', () => {
     for (const view of Object.values(VIEWS)) {
       const { camera, box } = drawPiece(chair.parts, chair.joints, view)
       for (const kind of FAULT_KINDS) {
-        const mark = markFault(newFault(kind, 'f', leg.id, 0.4, kind === 'split' ? joint.id : null), leg, kind === 'split' ? joint : undefined, camera)
+        const mark = markFault(
+          newFault(kind, 'f', leg.id, 0.4, kind === 'split' ? joint.id : null),
+          leg,
+          kind === 'split' ? joint : undefined,
+          camera,
+        )
         expect(mark.strokes.length + mark.dots.length).toBeGreaterThan(0)
         for (const p of [mark.at, ...mark.dots, ...mark.strokes.flat()]) {
           expect(p.x).toBeGreaterThan(box.minX - 60)
@@ -30,12 +35,19 @@ describe('the red pencil on the wood', () => {
 
   it('a place pointed at on the drawing comes back as the place along the part', () => {
     const { camera } = drawPiece(chair.parts, chair.joints, VIEWS.bench)
-    fc.assert(fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.constantFrom('left-front-leg', 'bow', 'cross-stretcher', 'left-stick-1'), (share, id) => {
-      const part = partOf(chair, id)
-      const { point } = pointAtShare(part, share)
-      expect(sharePointedAt(part, camera, camera.project(point))).toBeCloseTo(share, 1)
-      expect(shareNear(part, point)).toBeCloseTo(share, 3)
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.constantFrom('left-front-leg', 'bow', 'cross-stretcher', 'left-stick-1'),
+        (share, id) => {
+          const part = partOf(chair, id)
+          const { point } = pointAtShare(part, share)
+          expect(sharePointedAt(part, camera, camera.project(point))).toBeCloseTo(share, 1)
+          expect(shareNear(part, point)).toBeCloseTo(share, 3)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 
   it('leaves a missing part as an outline and the others as they were', () => {
@@ -45,7 +57,8 @@ describe('the red pencil on the wood', () => {
   })
 
   it('draws no line across a smooth bend', () => {
-    const edges = (id: string) => drawPiece([partOf(chair, id)], [], VIEWS.front).faces.reduce((sum, f) => sum + f.edges.length, 0)
+    const edges = (id: string) =>
+      drawPiece([partOf(chair, id)], [], VIEWS.front).faces.reduce((sum, f) => sum + f.edges.length, 0)
     const faces = drawPiece([partOf(chair, 'bow')], [], VIEWS.front).faces.length
     expect(edges('bow')).toBeLessThan(faces)
   })

@@ -6,11 +6,25 @@ import { shareNear } from '../piece/places'
 import type { Fault, Joint, Part, Piece } from '../piece/schema'
 import type { Camera, Point } from './camera'
 
-/** The red pencil's strokes for one fault, on the sheet: a jagged stroke for a break, hatching for an earlier repair, dots for worm. */
-export interface FaultMark { readonly fault: string, readonly at: Point, readonly strokes: readonly (readonly Point[])[], readonly dots: readonly Point[] }
+/**
+ * The red pencil's strokes for one fault, on the sheet: a jagged stroke for a break, hatching for an earlier repair,
+ * dots for worm.
+ */
+export interface FaultMark {
+  readonly fault: string
+  readonly at: Point
+  readonly strokes: readonly (readonly Point[])[]
+  readonly dots: readonly Point[]
+}
 
 /** A part seen at one place: where that is on the sheet, which way its axis and its breadth run there. */
-interface Look { readonly at: Point, readonly axis: Point, readonly side: Point, readonly halfWide: number, readonly perMm: number }
+interface Look {
+  readonly at: Point
+  readonly axis: Point
+  readonly side: Point
+  readonly halfWide: number
+  readonly perMm: number
+}
 
 function lookAt(part: Part, share: number, camera: Camera): Look {
   const { point, segment } = pointAtShare(part, Math.min(0.999, Math.max(0.001, share)))
@@ -21,12 +35,22 @@ function lookAt(part: Part, share: number, camera: Camera): Look {
   const perMm = Math.hypot(ahead.x, ahead.y) / 10
   const axis = perMm > 1e-3 ? { x: ahead.x / (10 * perMm), y: ahead.y / (10 * perMm) } : { x: 1, y: 0 }
   const side = { x: -axis.y, y: axis.x }
-  const reach = (v: Vec) => { const p = minus(camera.project(add(point, v)), at); return Math.abs(p.x * side.x + p.y * side.y) }
-  return { at, axis, side, perMm, halfWide: Math.max(reach(scale(across, widthMm / 2)), reach(scale(through, depthMm / 2))) }
+  const reach = (v: Vec) => {
+    const p = minus(camera.project(add(point, v)), at)
+    return Math.abs(p.x * side.x + p.y * side.y)
+  }
+  return {
+    at,
+    axis,
+    side,
+    perMm,
+    halfWide: Math.max(reach(scale(across, widthMm / 2)), reach(scale(through, depthMm / 2))),
+  }
 }
 
 const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y })
-const from = (p: Point, ...steps: readonly (readonly [Point, number])[]): Point => steps.reduce((q, [d, k]) => ({ x: q.x + d.x * k, y: q.y + d.y * k }), p)
+const from = (p: Point, ...steps: readonly (readonly [Point, number])[]): Point =>
+  steps.reduce((q, [d, k]) => ({ x: q.x + d.x * k, y: q.y + d.y * k }), p)
 
 /** The flattest a break is drawn at: below, its stroke would run the length of the part. */
 const FLATTEST_DEG = 14
@@ -37,28 +61,56 @@ const PAST_EDGE_MM = 13
 /** The marks of a piece's faults as a camera sees them. `part` and `joint` give the wood where it is drawn now. */
 export function markFault(fault: Fault, part: Part, joint: Joint | undefined, camera: Camera): FaultMark {
   switch (fault.kind) {
-    case 'break': return breakMark(fault.id, lookAt(part, fault.along, camera), fault.angleDeg.value, Math.sign(fault.turnDeg) || 1, Math.min(fault.along, 1 - fault.along) * axisLengthMm(part))
-    case 'split': return splitMark(fault.id, part, joint ? shareNear(part, joint.at) : fault.along, fault.lengthMm.value, camera)
-    case 'worm': return wormMark(fault.id, part, fault.along, fault.lengthMm.value, camera)
-    case 'loss': return lossMark(fault.id, lookAt(part, fault.along, camera), fault.lengthMm.value)
-    case 'earlier-repair': return hatchMark(fault.id, lookAt(part, joint ? shareNear(part, joint.at) : fault.along, camera))
+    case 'break':
+      return breakMark(
+        fault.id,
+        lookAt(part, fault.along, camera),
+        fault.angleDeg.value,
+        Math.sign(fault.turnDeg) || 1,
+        Math.min(fault.along, 1 - fault.along) * axisLengthMm(part),
+      )
+    case 'split':
+      return splitMark(fault.id, part, joint ? shareNear(part, joint.at) : fault.along, fault.lengthMm.value, camera)
+    case 'worm':
+      return wormMark(fault.id, part, fault.along, fault.lengthMm.value, camera)
+    case 'loss':
+      return lossMark(fault.id, lookAt(part, fault.along, camera), fault.lengthMm.value)
+    case 'earlier-repair':
+      return hatchMark(fault.id, lookAt(part, joint ? shareNear(part, joint.at) : fault.along, camera))
   }
 }
 
 /** The marks of all of a piece's faults, with what is written on their tags. */
 export const markFaults = (piece: Piece, camera: Camera): { mark: FaultMark, tag: string }[] =>
-  piece.faults.map(f => ({ tag: faultTag(piece, f), mark: markFault(f, partOf(piece, f.part), 'joint' in f ? piece.joints.find(j => j.id === f.joint) : undefined, camera) }))
+  piece.faults.map(f => ({
+    tag: faultTag(piece, f),
+    mark: markFault(
+      f,
+      partOf(piece, f.part),
+      'joint' in f ? piece.joints.find(j => j.id === f.joint) : undefined,
+      camera,
+    ),
+  }))
 
 function breakMark(fault: string, l: Look, angleDeg: number, turn: number, toEndMm: number): FaultMark {
-  const p = Math.max(FLATTEST_DEG, angleDeg) * Math.PI / 180
+  const p = (Math.max(FLATTEST_DEG, angleDeg) * Math.PI) / 180
   const [cos, sin] = [Math.cos(p), Math.sin(p) * turn]
   const line = { x: l.axis.x * cos + l.side.x * sin, y: l.axis.y * cos + l.side.y * sin }
   const square = { x: -line.y, y: line.x }
   // From edge to edge and a little over, or it is not seen; but not past the end of the part.
   const reach = l.halfWide + PAST_EDGE_MM * l.perMm
-  const half = Math.min(reach / Math.sin(p), Math.max(reach, toEndMm * l.perMm / Math.max(0.2, Math.cos(p))))
+  const half = Math.min(reach / Math.sin(p), Math.max(reach, (toEndMm * l.perMm) / Math.max(0.2, Math.cos(p))))
   const tooth = Math.max(4.5, l.halfWide * 0.28)
-  return { fault, at: l.at, dots: [], strokes: [Array.from({ length: TEETH }, (_, i) => from(l.at, [line, half * (2 * i / (TEETH - 1) - 1)], [square, i % 2 === 0 ? tooth : -tooth]))] }
+  return {
+    fault,
+    at: l.at,
+    dots: [],
+    strokes: [
+      Array.from({ length: TEETH }, (_, i) =>
+        from(l.at, [line, half * ((2 * i) / (TEETH - 1) - 1)], [square, i % 2 === 0 ? tooth : -tooth]),
+      ),
+    ],
+  }
 }
 
 function splitMark(fault: string, part: Part, share: number, lengthMm: number, camera: Camera): FaultMark {
@@ -66,7 +118,7 @@ function splitMark(fault: string, part: Part, share: number, lengthMm: number, c
   const way = share > 0.5 ? -1 : 1
   const steps = 6
   const points = Array.from({ length: steps + 1 }, (_, i) => {
-    const l = lookAt(part, share + way * lengthMm / total * i / steps, camera)
+    const l = lookAt(part, share + (((way * lengthMm) / total) * i) / steps, camera)
     return from(l.at, [l.side, (i % 2 === 0 ? 1 : -1) * Math.max(1.5, l.halfWide * 0.12)])
   })
   return { fault, at: points[Math.floor(steps / 2)]!, strokes: [points], dots: [] }
@@ -85,15 +137,23 @@ function wormMark(fault: string, part: Part, share: number, lengthMm: number, ca
 }
 
 function lossMark(fault: string, l: Look, lengthMm: number): FaultMark {
-  const half = Math.max(6, lengthMm * l.perMm / 2)
+  const half = Math.max(6, (lengthMm * l.perMm) / 2)
   const [edge, deep] = [l.halfWide * 1.12, l.halfWide * 0.35]
   const corner = (a: number, s: number) => from(l.at, [l.axis, a], [l.side, s])
-  return { fault, at: corner(0, edge), strokes: [[corner(-half, edge), corner(-half * 0.6, deep), corner(half * 0.6, deep), corner(half, edge)]], dots: [] }
+  return {
+    fault,
+    at: corner(0, edge),
+    strokes: [[corner(-half, edge), corner(-half * 0.6, deep), corner(half * 0.6, deep), corner(half, edge)]],
+    dots: [],
+  }
 }
 
 function hatchMark(fault: string, l: Look): FaultMark {
   const reach = Math.max(10, l.halfWide * 1.2)
-  const strokes = [-2, -1, 0, 1, 2].map(i => [from(l.at, [l.axis, i * reach * 0.34 - reach * 0.3], [l.side, -l.halfWide]), from(l.at, [l.axis, i * reach * 0.34 + reach * 0.3], [l.side, l.halfWide])])
+  const strokes = [-2, -1, 0, 1, 2].map(i => [
+    from(l.at, [l.axis, i * reach * 0.34 - reach * 0.3], [l.side, -l.halfWide]),
+    from(l.at, [l.axis, i * reach * 0.34 + reach * 0.3], [l.side, l.halfWide]),
+  ])
   return { fault, at: l.at, strokes, dots: [] }
 }
 

@@ -4,7 +4,10 @@ import { drawAsFound } from './as-found'
 import { VIEWS, type Point } from './camera'
 import { markFaults } from './fault-marks'
 
-/** A piece small enough for a list, as SVG paths in a square of `SMALL_SIDE`. Later faces lie in front of earlier ones. */
+/**
+ * A piece small enough for a list, as SVG paths in a square of `SMALL_SIDE`. Later faces lie in front of earlier
+ * ones.
+ */
 export interface SmallPicture {
   /** Outline, tone from 25 in shade to 100 in the light, edges. */
   readonly faces: readonly (readonly [outline: string, tonePct: number, edges: string])[]
@@ -16,7 +19,10 @@ export interface SmallPicture {
   /** Where its loose joints are. */
   readonly loose: readonly (SmallDot & { readonly joint: string })[]
 }
-export interface SmallDot { readonly x: number, readonly y: number }
+export interface SmallDot {
+  readonly x: number
+  readonly y: number
+}
 
 /** The side of the square, in the picture's own units: two to a pixel of the largest list it stands in. */
 export const SMALL_SIDE = 200
@@ -43,7 +49,10 @@ export function smallPicture(piece: Piece): SmallPicture {
       const outline = path(face.outline)
       return outline === '' ? [] : [[outline, Math.round(25 + face.light * 75), face.edges.map(path).join('')] as const]
     }),
-    lost: drawing.faces.filter(f => f.missing).flatMap(f => f.edges.map(path)).join(''),
+    lost: drawing.faces
+      .filter(f => f.missing)
+      .flatMap(f => f.edges.map(path))
+      .join(''),
     strokes: marks.flatMap(m => m.strokes.map(path)).join(''),
     dots: marks.flatMap(m => m.dots.map(at)),
     loose: drawing.spots.filter(s => loose.has(s.joint)).map(s => ({ joint: s.joint, ...at(s.at) })),

@@ -3,7 +3,10 @@ import { pointAtShare } from '../piece/geometry'
 import type { Part } from '../piece/schema'
 import { outsideMm } from './solid'
 
-/** A straight tool that has to get at a place: from there outward a slim stretch, then its body and the hand round it, millimetres. */
+/**
+ * A straight tool that has to get at a place: from there outward a slim stretch, then its body and the hand round it,
+ * millimetres.
+ */
 export interface Reach {
   /** Where it meets the wood. */
   readonly from: Vec
@@ -16,7 +19,8 @@ export interface Reach {
 }
 
 /**
- * A hand drill behind its bit (low): what sticks out of the chuck once the bit is as deep as it goes, the drill’s length, and half
+ * A hand drill behind its bit (low): what sticks out of the chuck once the bit is as deep as it goes, the drill’s
+ * length, and half
  * its thickness with a knuckle beside it.
  */
 const DRILL = { chuckToWoodMm: 15, bodyMm: 170, bodyRadiusMm: 28 } as const
@@ -32,7 +36,10 @@ export const drillAt = (mouth: Vec, outward: Vec, depthMm: number, bitMm: number
 })
 
 const STEP_MM = 8
-/** The tool stands on the part itself, and beside what is let into it: only past this far from the wood is anything in its way. */
+/**
+ * The tool stands on the part itself, and beside what is let into it: only past this far from the wood is anything in
+ * its way.
+ */
 const CLEAR_FROM_MM = 4
 
 /** The parts a tool would run into, nearest to the wood first. The part it works on is not among them. */
@@ -46,7 +53,11 @@ export function inTheWayOf(reach: Reach, parts: readonly Part[]): string[] {
   return hits.sort((a, b) => a.atMm - b.atMm).map(h => h.id)
 }
 
-function firstHitMm(part: Part, { from, way, slimMm, slimRadiusMm, bodyRadiusMm }: Reach, longMm: number): number | null {
+function firstHitMm(
+  part: Part,
+  { from, way, slimMm, slimRadiusMm, bodyRadiusMm }: Reach,
+  longMm: number,
+): number | null {
   for (let t = CLEAR_FROM_MM; t <= longMm; t += STEP_MM) {
     const radiusMm = t < slimMm ? slimRadiusMm : bodyRadiusMm
     if (outsideMm(part, along(from, way, t)) < radiusMm) return t

@@ -3,16 +3,27 @@ import type { Part } from '../piece/schema'
 import { outsideMm, pointsAlong } from './solid'
 
 /** A round hole in a part, from its mouth to its bottom, millimetres. */
-export interface Bore { readonly part: string, readonly from: Vec, readonly to: Vec, readonly diameterMm: number }
+export interface Bore {
+  readonly part: string
+  readonly from: Vec
+  readonly to: Vec
+  readonly diameterMm: number
+}
 
 const STEP_MM = 1
 
-/** Wood between two bores, millimetres: the least distance of their middles less both halves; negative where they meet. */
+/**
+ * Wood between two bores, millimetres: the least distance of their middles less both halves; negative where they
+ * meet.
+ */
 export function betweenBoresMm(a: Bore, b: Bore): number {
   return segmentsApartMm(a.from, a.to, b.from, b.to) - (a.diameterMm + b.diameterMm) / 2
 }
 
-/** Wood between a bore and another solid that lies in the same part, such as a tenon or a screw, millimetres; negative where they meet. */
+/**
+ * Wood between a bore and another solid that lies in the same part, such as a tenon or a screw, millimetres; negative
+ * where they meet.
+ */
 export function toSolidMm(bore: Bore, solid: Part): number {
   return Math.min(...pointsAlong(bore.from, bore.to, STEP_MM).map(p => outsideMm(solid, p))) - bore.diameterMm / 2
 }

@@ -3,8 +3,17 @@ import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/
 import { shareNear } from '../piece/places'
 import type { Part } from '../piece/schema'
 
-/** Where a point lies in the section of a part nearest to it: along its width and its depth from the axis, millimetres. */
-interface Local { readonly u: number, readonly v: number, readonly halfWidthMm: number, readonly halfDepthMm: number, readonly offEndMm: number }
+/**
+ * Where a point lies in the section of a part nearest to it: along its width and its depth from the axis,
+ * millimetres.
+ */
+interface Local {
+  readonly u: number
+  readonly v: number
+  readonly halfWidthMm: number
+  readonly halfDepthMm: number
+  readonly offEndMm: number
+}
 
 function localOf(part: Part, point: Vec): Local {
   const share = shareNear(part, point)
@@ -12,10 +21,19 @@ function localOf(part: Part, point: Vec): Local {
   const { across, through } = frameOfSegment(part, segment)
   const off = subtract(point, centre)
   const { widthMm, depthMm } = sectionAt(part, share)
-  return { u: dot(off, across), v: dot(off, through), halfWidthMm: widthMm / 2, halfDepthMm: depthMm / 2, offEndMm: Math.max(0, -beforeEnd(part, point, share)) }
+  return {
+    u: dot(off, across),
+    v: dot(off, through),
+    halfWidthMm: widthMm / 2,
+    halfDepthMm: depthMm / 2,
+    offEndMm: Math.max(0, -beforeEnd(part, point, share)),
+  }
 }
 
-/** How far a point lies before the nearer end of a part, square to the plane it is cut to there, millimetres; negative past it. */
+/**
+ * How far a point lies before the nearer end of a part, square to the plane it is cut to there, millimetres; negative
+ * past it.
+ */
 export function beforeEndMm(part: Part, point: Vec): number {
   return beforeEnd(part, point, shareNear(part, point))
 }
@@ -39,8 +57,10 @@ function beforeEnd(part: Part, point: Vec, share: number): number {
 const CUT_REACHES = 4
 
 /**
- * How far a point is from a part's surface, millimetres: negative inside, as far as the nearest side, and outside the least
- * distance or less. The section is taken as it is at the nearest point of the axis; a round one as a circle by its thinner way.
+ * How far a point is from a part's surface, millimetres: negative inside, as far as the nearest side, and outside the
+ * least
+ * distance or less. The section is taken as it is at the nearest point of the axis; a round one as a circle by its
+ * thinner way.
  */
 export function outsideMm(part: Part, point: Vec): number {
   const { u, v, halfWidthMm, halfDepthMm, offEndMm } = localOf(part, point)
@@ -53,7 +73,10 @@ export function outsideMm(part: Part, point: Vec): number {
   return Math.hypot(Math.max(0, du), Math.max(0, dv), offEndMm)
 }
 
-/** How far a ray runs inside a part from a point within it to a side, millimetres, the section taken as it is there; never past the ends. */
+/**
+ * How far a ray runs inside a part from a point within it to a side, millimetres, the section taken as it is there;
+ * never past the ends.
+ */
 export function reachMm(part: Part, point: Vec, direction: Vec): number {
   const share = shareNear(part, point)
   const { segment } = pointAtShare(part, share)
@@ -61,11 +84,20 @@ export function reachMm(part: Part, point: Vec, direction: Vec): number {
   const { u, v, halfWidthMm, halfDepthMm } = localOf(part, point)
   const [a, b, t] = [dot(direction, across), dot(direction, through), dot(direction, tangent)]
   const totalMm = axisLengthMm(part)
-  const toEndMm = Math.abs(t) < 1e-9 ? Infinity : (t > 0 ? 1 - share : share) * totalMm / Math.abs(t)
-  return Math.max(0, Math.min(toEndMm, part.section.shape === 'round' ? toEllipse(u / halfWidthMm, v / halfDepthMm, a / halfWidthMm, b / halfDepthMm) : Math.min(toSide(u, a, halfWidthMm), toSide(v, b, halfDepthMm))))
+  const toEndMm = Math.abs(t) < 1e-9 ? Infinity : ((t > 0 ? 1 - share : share) * totalMm) / Math.abs(t)
+  return Math.max(
+    0,
+    Math.min(
+      toEndMm,
+      part.section.shape === 'round'
+        ? toEllipse(u / halfWidthMm, v / halfDepthMm, a / halfWidthMm, b / halfDepthMm)
+        : Math.min(toSide(u, a, halfWidthMm), toSide(v, b, halfDepthMm)),
+    ),
+  )
 }
 
-const toSide = (at: number, by: number, half: number): number => (Math.abs(by) < 1e-9 ? Infinity : (Math.sign(by) * half - at) / by)
+const toSide = (at: number, by: number, half: number): number =>
+  Math.abs(by) < 1e-9 ? Infinity : (Math.sign(by) * half - at) / by
 
 /** Along a ray to the unit circle, all measured in its half axes. */
 function toEllipse(x: number, y: number, dx: number, dy: number): number {

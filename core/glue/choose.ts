@@ -45,9 +45,13 @@ export interface GlueChoice {
   readonly wouldWin: string
 }
 
-/** Judges every glue for a job: hard limits first, each with its reason; then the shop's school and the piece decide. */
+/**
+ * Judges every glue for a job: hard limits first, each with its reason; then the shop's school and the piece decide.
+ */
 export function chooseGlue(needs: GlueNeeds, school: School, shop: Shop, climate: Climate): GlueChoice {
-  const verdicts = GLUES.map(g => judge(g, needs, school, shop, climate)).sort((a, b) => Number(b.against.length === 0) - Number(a.against.length === 0) || b.score - a.score)
+  const verdicts = GLUES.map(g => judge(g, needs, school, shop, climate)).sort(
+    (a, b) => Number(b.against.length === 0) - Number(a.against.length === 0) || b.score - a.score,
+  )
   const fit = verdicts.filter(v => v.against.length === 0)
   const [best, runnerUp] = [fit[0] ?? null, fit[1] ?? null]
   return { verdicts, best, runnerUp, wouldWin: best && runnerUp ? whyRunnerUp(best, runnerUp) : '' }
@@ -58,7 +62,15 @@ function judge(glue: Glue, needs: GlueNeeds, school: School, shop: Shop, climate
   const clamp = clampTime(glue, needs.cureIn ?? climate, shop, needs.startMin)
   const onShelf = shop.shelf.includes(glue.id)
   const { score, inFavour } = prefer(glue, needs, school, onShelf, open)
-  return { glue, open, clamp: Number.isFinite(clamp.value) ? clamp : null, onShelf, score, inFavour, against: hardLimits(glue, needs, shop, climate, open, clamp) }
+  return {
+    glue,
+    open,
+    clamp: Number.isFinite(clamp.value) ? clamp : null,
+    onShelf,
+    score,
+    inFavour,
+    against: hardLimits(glue, needs, shop, climate, open, clamp),
+  }
 }
 
 const WATER = { none: 0, poor: 1, fair: 2, good: 3 } as const
@@ -67,11 +79,17 @@ const WATER_NEEDED = { dry: 0, damp: 2, wet: 3 } as const
 function hardLimits(glue: Glue, needs: GlueNeeds, shop: Shop, climate: Climate, open: Figure, clamp: Figure): Phrase[] {
   const against: Phrase[] = []
   if (needs.gapMm > glue.gapMm + (glue.gapMm === 0 ? 0 : READ_WITHIN_MM) + 1e-9) {
-    against.push(glue.gapMm === 0 ? say`its foam fills but does not hold, the joint leaves ${fitMm(needs.gapMm)}` : say`bridges ${fitMm(glue.gapMm)}, the joint leaves ${fitMm(needs.gapMm)}`)
+    against.push(
+      glue.gapMm === 0
+        ? say`its foam fills but does not hold, the joint leaves ${fitMm(needs.gapMm)}`
+        : say`bridges ${fitMm(glue.gapMm)}, the joint leaves ${fitMm(needs.gapMm)}`,
+    )
   }
   const usable = open.value * OPEN_TIME_SHARE
   if (needs.workingMin > usable) {
-    against.push(say`open ${q(open.value, 'min')} today, of which ${q(usable, 'min')} may be used; the longest stage needs ${q(needs.workingMin, 'min')}`)
+    against.push(
+      say`open ${q(open.value, 'min')} today, of which ${q(usable, 'min')} may be used; the longest stage needs ${q(needs.workingMin, 'min')}`,
+    )
   }
   const cold = coldProblem(glue, needs, shop, climate, clamp)
   if (cold) against.push(cold)
@@ -97,38 +115,80 @@ function coldProblem(glue: Glue, needs: GlueNeeds, shop: Shop, climate: Climate,
   return say`too cold: ${q(coldest, 'C')} while it is in clamps, and it wants ${q(glue.coldestC, 'C')} or more`
 }
 
-/** Weights are this project's reading of the schools, low confidence (docs/sources.md#schools). They order glues that all may be used. */
-function prefer(glue: Glue, needs: GlueNeeds, school: School, onShelf: boolean, open: Figure): { score: number, inFavour: string[] } {
+/**
+ * Weights are this project's reading of the schools, low confidence (docs/sources.md#schools). They order glues that
+ * all may be used.
+ */
+function prefer(
+  glue: Glue,
+  needs: GlueNeeds,
+  school: School,
+  onShelf: boolean,
+  open: Figure,
+): { score: number, inFavour: string[] } {
   const inFavour: string[] = []
   let score = 0
-  const add = (points: number, words: string) => { score += points; if (points > 0) inFavour.push(words) }
+  const add = (points: number, words: string) => {
+    score += points
+    if (points > 0) inFavour.push(words)
+  }
   if (onShelf) add(3, 'on the shelf')
   // Who works for strength does not ask what comes undone; an everyday shop does of an old piece.
-  if (glue.undo === 'yes') add(school === 'conserve' ? 4 : needs.oldPiece && school === 'everyday' ? 3 : 0.5, 'can be undone')
-  if (glue.group === 'pva' && school !== 'conserve') add(needs.oldPiece && school === 'everyday' ? 0 : school === 'strength' ? 4 : 3, 'plain and strong on tight joints')
+  if (glue.undo === 'yes') {
+    add(school === 'conserve' ? 4 : needs.oldPiece && school === 'everyday' ? 3 : 0.5, 'can be undone')
+  }
+  if (glue.group === 'pva' && school !== 'conserve') {
+    add(needs.oldPiece && school === 'everyday' ? 0 : school === 'strength' ? 4 : 3, 'plain and strong on tight joints')
+  }
   if (glue.group === 'epoxy') add(needs.gapMm > 0.15 ? 2 : school === 'strength' ? 0.5 : -2, 'fills what is left open')
   if (needs.keptFinish && glue.group === 'protein') add(1, 'squeeze-out washes off a kept finish')
   add(glue.creep, 'does not creep')
   add(Math.min(1.5, open.value / 20), 'stays open long enough')
   if (glue.id === 'hot-hide') add(-0.5, '')
-  return { score, inFavour: inFavour.filter(w => w !== 'does not creep' || glue.creep >= 0.7).filter(w => w !== 'stays open long enough' || open.value >= 15) }
+  return {
+    score,
+    inFavour: inFavour
+      .filter(w => w !== 'does not creep' || glue.creep >= 0.7)
+      .filter(w => w !== 'stays open long enough' || open.value >= 15),
+  }
 }
 
 function whyRunnerUp(best: GlueVerdict, second: GlueVerdict): string {
   if (!second.onShelf && best.onShelf) return 'if it were on the shelf'
   if (second.open.value > best.open.value * 1.3) return 'with more joints in one stage'
-  if (second.clamp && best.clamp && second.clamp.value < best.clamp.value * 0.7) return 'if the clamps were needed sooner'
+  if (second.clamp && best.clamp && second.clamp.value < best.clamp.value * 0.7) {
+    return 'if the clamps were needed sooner'
+  }
   if (second.glue.undo === 'yes' && best.glue.undo !== 'yes') return 'if the piece must come apart again one day'
   if (second.glue.gapMm > best.glue.gapMm) return 'if the joint were looser'
   return 'if the shop’s school were another'
 }
 
 /** A verdict in one line, for lists and the command line. */
-export const verdictText = (v: GlueVerdict): string => v.against.length > 0 ? `no: ${v.against.map(p => phraseText(p)).join('; ')}` : v.inFavour.join(', ')
+export const verdictText = (v: GlueVerdict): string =>
+  v.against.length > 0 ? `no: ${v.against.map(p => phraseText(p)).join('; ')}` : v.inFavour.join(', ')
 export const verdictOf = (choice: GlueChoice, id: GlueId): GlueVerdict => choice.verdicts.find(v => v.glue.id === id)!
 
 /** Grams of glue for an area of joint, a third over for squeeze-out and the brush. */
-export const glueGrams = (glue: Glue, areaMm2: number): Figure => figureOf(areaMm2 / 1e6 * glue.spreadGm2 * 1.33, 'g', 'Area × spread for both faces × 1.33 for squeeze-out and the brush.', [input('joint area', areaMm2, 'mm2'), input('spread, g/m²', glue.spreadGm2, 'count', 'table')], 'glue-families')
+export const glueGrams = (glue: Glue, areaMm2: number): Figure =>
+  figureOf(
+    (areaMm2 / 1e6) * glue.spreadGm2 * 1.33,
+    'g',
+    'Area × spread for both faces × 1.33 for squeeze-out and the brush.',
+    [input('joint area', areaMm2, 'mm2'), input('spread, g/m²', glue.spreadGm2, 'count', 'table')],
+    'glue-families',
+  )
 
 /** Minutes of a glue's open time that may be used, and what a stage leaves of them. */
-export const spareTime = (open: Figure, workingMin: number): Figure => figureOf(open.value * OPEN_TIME_SHARE - workingMin, 'min', 'Open time today × 0.75 − working time. The first joint spread is the one at risk.', [input('open time today', open.value, 'min'), input('share that may be used', OPEN_TIME_SHARE, 'share', 'table'), input('working time', workingMin, 'min')], 'glue-climate')
+export const spareTime = (open: Figure, workingMin: number): Figure =>
+  figureOf(
+    open.value * OPEN_TIME_SHARE - workingMin,
+    'min',
+    'Open time today × 0.75 − working time. The first joint spread is the one at risk.',
+    [
+      input('open time today', open.value, 'min'),
+      input('share that may be used', OPEN_TIME_SHARE, 'share', 'table'),
+      input('working time', workingMin, 'min'),
+    ],
+    'glue-climate',
+  )

@@ -6,7 +6,10 @@ import type { Climate, Shop } from '../reference/shop-settings'
 
 type Hours = Pick<Shop, 'opensMin' | 'closesMin'>
 
-/** After closing the shop cools for this long, stays at its lowest until it opens, and warms up in the hour before (docs/limits.md#night). */
+/**
+ * After closing the shop cools for this long, stays at its lowest until it opens, and warms up in the hour before
+ * (docs/limits.md#night).
+ */
 const COOLING_MIN = 240
 const WARMING_MIN = 60
 
@@ -30,7 +33,10 @@ export function coldestBetweenC(climate: Climate, hours: Hours, fromMin: number,
   return coldest
 }
 
-/** Rates double for each 10 C (docs/sources.md#glue-climate). Gelling glues follow a gentler slope for their open time. */
+/**
+ * Rates double for each 10 C (docs/sources.md#glue-climate). Gelling glues follow a gentler slope for their open
+ * time.
+ */
 const rateAt = (temperatureC: number): number => 2 ** ((temperatureC - 20) / 10)
 
 /** How long the joint may stay open after the first spread, minutes, at the shop's climate now. */
@@ -38,16 +44,26 @@ export function openTime(glue: Glue, climate: Climate): Figure {
   const [low, high] = glue.openMin
   const factor = openFactor(glue, climate)
   return {
-    value: middleOf(glue.openMin) * factor, low: low * factor, high: high * factor, unit: 'min',
+    value: middleOf(glue.openMin) * factor,
+    low: low * factor,
+    high: high * factor,
+    unit: 'min',
     derivation: {
-      rule: RULES[glue.setsBy], source: 'glue-climate', confidence: 'medium',
-      inputs: [input('open time at 20 °C and 50 %', middleOf(glue.openMin), 'min', 'table'), input('wood temperature', climate.nowC, 'C', 'measured'), input('humidity', climate.nowRhPct, '%', 'measured')],
+      rule: RULES[glue.setsBy],
+      source: 'glue-climate',
+      confidence: 'medium',
+      inputs: [
+        input('open time at 20 °C and 50 %', middleOf(glue.openMin), 'min', 'table'),
+        input('wood temperature', climate.nowC, 'C', 'measured'),
+        input('humidity', climate.nowRhPct, '%', 'measured'),
+      ],
     },
   }
 }
 
 const RULES: Readonly<Record<Glue['setsBy'], string>> = {
-  'losing-water': 'Open time at 20 °C × 2^((20 − T)/10), 1 % less for each % of humidity under 50, 1 % more for each above.',
+  'losing-water':
+    'Open time at 20 °C × 2^((20 − T)/10), 1 % less for each % of humidity under 50, 1 % more for each above.',
   'reaction': 'Pot life at 20 °C × 2^((20 − T)/10): it halves for each 10 °C up.',
   'gelling': 'Open time at 20 °C × 2^((T − 20)/12): the glue gels as it cools, so warmth lengthens it.',
 }
@@ -66,12 +82,18 @@ const LONGEST_MIN = 14 * MIN_PER_DAY
  * Minutes from `startMin` until a time at 20 C has been made up, adding up the rate over the shop's day and night.
  * Below the glue's coldest nothing is added. Infinity if it is not made up within two weeks.
  */
-export function minutesToCure(glue: Glue, minutesAt20C: number, climate: Climate, hours: Hours, startMin: number): number {
+export function minutesToCure(
+  glue: Glue,
+  minutesAt20C: number,
+  climate: Climate,
+  hours: Hours,
+  startMin: number,
+): number {
   let done = 0
   for (let t = 0; t < LONGEST_MIN; t += STEP_MIN) {
     const temperature = temperatureAtC(climate, hours, startMin + t + STEP_MIN / 2)
     const gain = temperature < glue.coldestC ? 0 : rateAt(temperature) * STEP_MIN
-    if (done + gain >= minutesAt20C) return t + STEP_MIN * (minutesAt20C - done) / gain
+    if (done + gain >= minutesAt20C) return t + (STEP_MIN * (minutesAt20C - done)) / gain
     done += gain
   }
   return Infinity
@@ -81,11 +103,19 @@ export function minutesToCure(glue: Glue, minutesAt20C: number, climate: Climate
 export function clampTime(glue: Glue, climate: Climate, hours: Hours, startMin: number): Figure {
   const at20 = glue.clampH[1] * 60
   return {
-    value: minutesToCure(glue, at20, climate, hours, startMin), unit: 'min',
+    value: minutesToCure(glue, at20, climate, hours, startMin),
+    unit: 'min',
     derivation: {
       rule: 'Clamp time at 20 °C, added up at the rate of the temperature to come, which doubles for each 10 °C; below the glue’s coldest nothing counts.',
-      inputs: [input('clamp time at 20 °C', at20, 'min', 'table'), input('by day', climate.nowC, 'C', 'measured'), input('lowest tonight', climate.tonightC, 'C', 'measured'), input('glue’s coldest', glue.coldestC, 'C', 'table')],
-      source: 'glue-climate', confidence: 'medium', limit: 'night',
+      inputs: [
+        input('clamp time at 20 °C', at20, 'min', 'table'),
+        input('by day', climate.nowC, 'C', 'measured'),
+        input('lowest tonight', climate.tonightC, 'C', 'measured'),
+        input('glue’s coldest', glue.coldestC, 'C', 'table'),
+      ],
+      source: 'glue-climate',
+      confidence: 'medium',
+      limit: 'night',
     },
   }
 }

@@ -5,12 +5,35 @@ import { parseWallTime } from '../measure/wall-time'
 import { glueNamed, GLUES } from '../reference/glues'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import type { Climate } from '../reference/shop-settings'
-import { chooseGlue, clampTime, coldestBetweenC, glueAmounts, minutesToCure, openTime, temperatureAtC, verdictOf, type GlueNeeds } from './index'
+import {
+  chooseGlue,
+  clampTime,
+  coldestBetweenC,
+  glueAmounts,
+  minutesToCure,
+  openTime,
+  temperatureAtC,
+  verdictOf,
+  type GlueNeeds,
+} from './index'
 
 const morning = parseWallTime('2026-03-05T09:00')
 const at = (nowC: number, nowRhPct = 50, tonightC = nowC): Climate => ({ nowC, nowRhPct, tonightC })
-const needs = (n: Partial<GlueNeeds> = {}): GlueNeeds => ({ gapMm: 0.05, workingMin: 5, service: 'dry', oldGlueLeft: [], mustComeApart: false, oldPiece: false, keptFinish: false, startMin: morning, ...n })
-const against = (id: Parameters<typeof verdictOf>[1], n: Partial<GlueNeeds>, climate = at(20)) => verdictOf(chooseGlue(needs(n), 'everyday', USUAL_SHOP, climate), id).against.map(a => phraseText(a)).join('; ')
+const needs = (n: Partial<GlueNeeds> = {}): GlueNeeds => ({
+  gapMm: 0.05,
+  workingMin: 5,
+  service: 'dry',
+  oldGlueLeft: [],
+  mustComeApart: false,
+  oldPiece: false,
+  keptFinish: false,
+  startMin: morning,
+  ...n,
+})
+const against = (id: Parameters<typeof verdictOf>[1], n: Partial<GlueNeeds>, climate = at(20)) =>
+  verdictOf(chooseGlue(needs(n), 'everyday', USUAL_SHOP, climate), id)
+    .against.map(a => phraseText(a))
+    .join('; ')
 
 describe('climate', () => {
   it('worked examples: white PVA 10 min at 20 C and 50 %; 14.1 at 15 C; 9 at 20 C and 40 %; slow epoxy halves at 30 C', () => {
@@ -37,41 +60,78 @@ describe('climate', () => {
     expect(minutesToCure(glueNamed('pva-white'), 60, at(5), USUAL_SHOP, morning)).toBe(Infinity)
   })
   it('a colder night never makes it sooner', () => {
-    fc.assert(fc.property(fc.constantFrom(...GLUES), fc.double({ min: 0, max: 20, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true }), (glue, tonight, colder) => {
-      const wait = (t: number) => minutesToCure(glue, glue.clampH[1] * 60, at(20, 50, t), USUAL_SHOP, morning + 7 * 60)
-      expect(wait(tonight - colder)).toBeGreaterThanOrEqual(wait(tonight) - 1e-6)
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...GLUES),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        fc.double({ min: 0, max: 10, noNaN: true }),
+        (glue, tonight, colder) => {
+          const wait = (t: number) =>
+            minutesToCure(glue, glue.clampH[1] * 60, at(20, 50, t), USUAL_SHOP, morning + 7 * 60)
+          expect(wait(tonight - colder)).toBeGreaterThanOrEqual(wait(tonight) - 1e-6)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 })
 
 describe('choosing', () => {
   it('gives each hard limit with its number', () => {
     expect(against('pva-white', { gapMm: 0.3 })).toBe('bridges 0.15 mm, the joint leaves 0.30 mm')
-    expect(against('pva-white', { workingMin: 9 })).toBe('open 10 min today, of which 7.5 min may be used; the longest stage needs 9.0 min')
+    expect(against('pva-white', { workingMin: 9 })).toBe(
+      'open 10 min today, of which 7.5 min may be used; the longest stage needs 9.0 min',
+    )
     expect(against('pva-white', { service: 'wet' })).toContain('wet use')
     expect(against('pva-white', { oldGlueLeft: ['protein'] })).toContain('will not bond over protein glue')
     expect(against('epoxy-slow', { mustComeApart: true })).toContain('cannot be undone')
     expect(against('polyurethane', {})).toContain('foam fills but does not hold')
   })
   it('refuses tonight’s cold, not only now’s', () => {
-    expect(against('liquid-hide', { startMin: morning + 6 * 60 }, at(20, 50, 9))).toContain('too cold: 9.0 °C while it is in clamps, and it wants 18.0 °C')
+    expect(against('liquid-hide', { startMin: morning + 6 * 60 }, at(20, 50, 9))).toContain(
+      'too cold: 9.0 °C while it is in clamps, and it wants 18.0 °C',
+    )
     expect(against('pva-white', { startMin: morning }, at(20, 50, 5))).toBe('')
   })
   it('the schools differ where good repairers do', () => {
-    const best = (school: 'conserve' | 'everyday' | 'strength', n: Partial<GlueNeeds> = {}) => chooseGlue(needs(n), school, USUAL_SHOP, at(20)).best!.glue.group
-    expect([best('conserve'), best('everyday'), best('everyday', { oldPiece: true }), best('strength')]).toEqual(['protein', 'pva', 'protein', 'pva'])
+    const best = (school: 'conserve' | 'everyday' | 'strength', n: Partial<GlueNeeds> = {}) =>
+      chooseGlue(needs(n), school, USUAL_SHOP, at(20)).best!.glue.group
+    expect([best('conserve'), best('everyday'), best('everyday', { oldPiece: true }), best('strength')]).toEqual([
+      'protein',
+      'pva',
+      'protein',
+      'pva',
+    ])
     expect(best('everyday', { gapMm: 1 })).toBe('epoxy')
   })
   it('the winner breaks no limit, and the runner-up comes with what would make it win', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 3, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }), fc.double({ min: 5, max: 32, noNaN: true }), (gapMm, workingMin, t) => {
-      const choice = chooseGlue(needs({ gapMm, workingMin }), 'everyday', USUAL_SHOP, at(t))
-      if (choice.best) expect(choice.best.against).toEqual([])
-      expect(Boolean(choice.runnerUp)).toBe(choice.wouldWin !== '')
-    }), { numRuns: 40 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        fc.double({ min: 5, max: 32, noNaN: true }),
+        (gapMm, workingMin, t) => {
+          const choice = chooseGlue(needs({ gapMm, workingMin }), 'everyday', USUAL_SHOP, at(t))
+          if (choice.best) expect(choice.best.against).toEqual([])
+          expect(Boolean(choice.runnerUp)).toBe(choice.wouldWin !== '')
+        },
+      ),
+      { numRuns: 40 },
+    )
   })
   it('how much: 100 cm² of white PVA is 2.7 g, each glue by its own lines', () => {
-    const amounts = glueAmounts(new Map([[glueNamed('pva-white'), [10_000]], [glueNamed('epoxy-slow'), [5000]], [glueNamed('fish'), [0]]]), at(20))
-    expect(amounts.map(a => [a.glue, Number(a.grams.value.toFixed(2))])).toEqual([['pva-white', 2.66], ['epoxy-slow', 2]])
+    const amounts = glueAmounts(
+      new Map([
+        [glueNamed('pva-white'), [10_000]],
+        [glueNamed('epoxy-slow'), [5000]],
+        [glueNamed('fish'), [0]],
+      ]),
+      at(20),
+    )
+    expect(amounts.map(a => [a.glue, Number(a.grams.value.toFixed(2))])).toEqual([
+      ['pva-white', 2.66],
+      ['epoxy-slow', 2],
+    ])
     expect(amounts[0]!.mixing).toBeNull()
   })
   it('hot hide glue by weight: 400 cm² want 13.3 g, and no pot is under 30: 12 dry in 18 of water, 1 to 1.5', () => {
@@ -83,7 +143,8 @@ describe('choosing', () => {
     expect(phraseText(large!.mixing!)).toMatch(/^(40|39\.9) g dry in (60|59\.[89]) g/)
   })
   it('epoxy by the batch: stages of 100 and 400 cm² want 16 g at most at a time, its pot life doubled at 10 °C; 2 500 cm² are two batches', () => {
-    const told = (stages: number[], t: number) => phraseText(glueAmounts(new Map([[glueNamed('epoxy-slow'), stages]]), at(t))[0]!.mixing!)
+    const told = (stages: number[], t: number) =>
+      phraseText(glueAmounts(new Map([[glueNamed('epoxy-slow'), stages]]), at(t))[0]!.mixing!)
     // 40 000 mm² × 300 g/m² × 1.33 = 16 g, and 30 to 60 min at 20 °C.
     expect(told([10_000, 40_000], 20)).toMatch(/a batch of 16\.0 g.*pot life today 30–60 min/)
     expect(told([10_000, 40_000], 10)).toMatch(/pot life today 60–120 min/)

@@ -6,7 +6,11 @@ import { glueGrams } from './choose'
 import { openTime } from './climate'
 
 /** How much of one glue to have ready, and how it is mixed; nothing to say of what comes from a bottle as it is. */
-export interface GlueAmount { readonly glue: GlueId, readonly grams: Figure, readonly mixing: Phrase | null }
+export interface GlueAmount {
+  readonly glue: GlueId
+  readonly grams: Figure
+  readonly mixing: Phrase | null
+}
 
 /** Dry hide glue to cold water by weight, usual between 1 : 1.25 and 1 : 2 (docs/sources.md#glue-families, medium). */
 const WATER_TO_DRY = 1.5
@@ -24,7 +28,10 @@ export function glueAmounts(areas: ReadonlyMap<Glue, readonly number[]>, climate
   })
 }
 
-/** Less than this cannot be weighed out in two parts to a few per cent; more in one pot heats itself, g (docs/sources.md#glue-families, low). */
+/**
+ * Less than this cannot be weighed out in two parts to a few per cent; more in one pot heats itself, g
+ * (docs/sources.md#glue-families, low).
+ */
 const LEAST_BATCH_G = 10
 const MOST_BATCH_G = 60
 

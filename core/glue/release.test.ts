@@ -6,7 +6,18 @@ import { ROUND_IDS } from '../reference/rounds'
 import { methodFor } from './methods'
 import { minutesOfRecipe, recipeFor, type Around } from './release'
 
-const usual: Around = { glue: 'protein', age: 'old', mendedBefore: false, elsewhere: [], finishes: ['varnish', 'varnish'], woods: ['Beech, European', 'Beech, European'], stuffed: false, metal: false, school: 'everyday', leftOut: [] }
+const usual: Around = {
+  glue: 'protein',
+  age: 'old',
+  mendedBefore: false,
+  elsewhere: [],
+  finishes: ['varnish', 'varnish'],
+  woods: ['Beech, European', 'Beech, European'],
+  stuffed: false,
+  metal: false,
+  school: 'everyday',
+  leftOut: [],
+}
 const rounds = (over: Partial<Around>) => recipeFor({ ...usual, ...over }).rounds.map(r => r.id)
 
 describe('rounds for a joint', () => {
@@ -30,7 +41,9 @@ describe('rounds for a joint', () => {
     expect(rounds({ glue: 'pva', metal: true })).not.toContain('vinegar')
   })
   it('neither spirit nor acetone beside wax, on whichever part it is', () => {
-    for (const glue of ['protein', 'pva'] as const) expect(rounds({ glue, finishes: ['oil', 'wax'] }).filter(id => id === 'spirit' || id === 'acetone')).toEqual([])
+    for (const glue of ['protein', 'pva'] as const) {
+      expect(rounds({ glue, finishes: ['oil', 'wax'] }).filter(id => id === 'spirit' || id === 'acetone')).toEqual([])
+    }
   })
   it('nothing wet near stuffing; nothing this shop does not use', () => {
     expect(rounds({ stuffed: true })).not.toContain('warm-water')
@@ -56,7 +69,10 @@ describe('rounds for a joint', () => {
   })
   it('by hand: two rounds of 30 and 35 % on shellac: the second is come to in 70 of 100; hands 3.5 + 0.7 x 6 = 7.7 min, waiting 0 + 0.7 x 10 = 7', () => {
     const recipe = recipeFor({ ...usual, finishes: ['shellac', 'shellac'] })
-    expect(recipe.rounds.map(r => [r.chance, r.reach])).toEqual([[0.3, 1], [0.35, 0.7]])
+    expect(recipe.rounds.map(r => [r.chance, r.reach])).toEqual([
+      [0.3, 1],
+      [0.35, 0.7],
+    ])
     const { hands, wait } = minutesOfRecipe(recipe)
     expect(hands).toEqual({ low: 2, usual: expect.closeTo(7.7, 9), high: 13 })
     expect(wait).toEqual({ low: 0, usual: expect.closeTo(7, 9), high: 15 })
@@ -75,18 +91,31 @@ describe('rounds for a joint', () => {
     leftOut: fc.subarray([...ROUND_IDS], { maxLength: 5 }),
   })
   it('whatever the joint is like: nothing hot after anything that gives off vapour, nothing the shop leaves out, leaf kept dry, odds that add up', () => {
-    fc.assert(fc.property(around, (a) => {
-      const recipe = recipeFor(a)
-      const firstVapour = recipe.rounds.findIndex(r => r.row.vapour)
-      if (firstVapour >= 0) expect(recipe.rounds.slice(firstVapour).some(r => r.row.hot)).toBe(false)
-      for (const r of recipe.rounds.filter(x => x.id !== 'swab')) expect(a.leftOut).not.toContain(r.id)
-      if (a.finishes.includes('gilded')) for (const r of recipe.rounds) expect(r.row.wet || r.row.hot || r.row.vapour).toBeFalsy()
-      if (a.stuffed) for (const r of recipe.rounds) expect(r.row.wet).toBeFalsy()
-      expect(Object.values(recipe.odds).reduce((x, y) => x + y, 0)).toBeCloseTo(1, 9)
-      for (const [i, r] of recipe.rounds.entries()) expect(r.reach).toBeCloseTo(recipe.rounds.slice(0, i).reduce((left, x) => left * (1 - x.chance), 1), 9)
-      const { hands, wait } = minutesOfRecipe(recipe)
-      for (const m of [hands, wait]) { expect(m.low).toBeLessThanOrEqual(m.usual + 1e-9); expect(m.usual).toBeLessThanOrEqual(m.high + 1e-9) }
-    }), { numRuns: 400 })
+    fc.assert(
+      fc.property(around, (a) => {
+        const recipe = recipeFor(a)
+        const firstVapour = recipe.rounds.findIndex(r => r.row.vapour)
+        if (firstVapour >= 0) expect(recipe.rounds.slice(firstVapour).some(r => r.row.hot)).toBe(false)
+        for (const r of recipe.rounds.filter(x => x.id !== 'swab')) expect(a.leftOut).not.toContain(r.id)
+        if (a.finishes.includes('gilded')) {
+          for (const r of recipe.rounds) expect(r.row.wet || r.row.hot || r.row.vapour).toBeFalsy()
+        }
+        if (a.stuffed) for (const r of recipe.rounds) expect(r.row.wet).toBeFalsy()
+        expect(Object.values(recipe.odds).reduce((x, y) => x + y, 0)).toBeCloseTo(1, 9)
+        for (const [i, r] of recipe.rounds.entries()) {
+          expect(r.reach).toBeCloseTo(
+            recipe.rounds.slice(0, i).reduce((left, x) => left * (1 - x.chance), 1),
+            9,
+          )
+        }
+        const { hands, wait } = minutesOfRecipe(recipe)
+        for (const m of [hands, wait]) {
+          expect(m.low).toBeLessThanOrEqual(m.usual + 1e-9)
+          expect(m.usual).toBeLessThanOrEqual(m.high + 1e-9)
+        }
+      }),
+      { numRuns: 400 },
+    )
   })
   it('in a few words, for a glue on one part: shellac stays dry, oak without vinegar', () => {
     expect(phraseText(methodFor('protein', 'shellac', 'Beech, European').how)).toContain('dry')

@@ -53,16 +53,30 @@ const ODDS_BY_AGE: Readonly<Record<Age, Odds>> = {
   unknown: { protein: 0.45, pva: 0.4, urea: 0.05, epoxy: 0.06, construction: 0.04 },
 }
 /** Who mended it since took what was to hand (low). */
-const MENDED_ODDS: Odds = { pva: 0.55, epoxy: 0.2, protein: 0.1, polyurethane: 0.06, cyanoacrylate: 0.05, construction: 0.04 }
+const MENDED_ODDS: Odds = {
+  pva: 0.55,
+  epoxy: 0.2,
+  protein: 0.1,
+  polyurethane: 0.06,
+  cyanoacrylate: 0.05,
+  construction: 0.04,
+}
 
-export function oddsOf({ glue, age, mendedBefore, elsewhere }: Pick<Around, 'glue' | 'age' | 'mendedBefore' | 'elsewhere'>): Odds {
+export function oddsOf({
+  glue,
+  age,
+  mendedBefore,
+  elsewhere,
+}: Pick<Around, 'glue' | 'age' | 'mendedBefore' | 'elsewhere'>): Odds {
   if (glue !== 'unknown') return { [glue]: 1 }
   if (mendedBefore) return MENDED_ODDS
   const known = elsewhere.filter(g => g !== 'unknown' && g !== 'none')
   if (known.length === 0) return ODDS_BY_AGE[age]
   const odds: Partial<Record<OldGlue, number>> = {}
   for (const g of known) odds[g] = (odds[g] ?? 0) + LIKE_THE_REST / known.length
-  for (const [g, share] of Object.entries(ODDS_BY_AGE[age]) as [OldGlue, number][]) odds[g] = (odds[g] ?? 0) + (1 - LIKE_THE_REST) * share
+  for (const [g, share] of Object.entries(ODDS_BY_AGE[age]) as [OldGlue, number][]) {
+    odds[g] = (odds[g] ?? 0) + (1 - LIKE_THE_REST) * share
+  }
   return odds
 }
 /** A joint was most likely glued with what the others were (low). */
@@ -73,16 +87,28 @@ const LEAST_CHANCE = 0.12
 /** With less hope than this in what the finish stands, what harms it is told as well, with a shield. */
 const LEAST_HOPE = 0.5
 
-/** The rounds for one joint, gentlest first, each with what to shield; what harms something near by only where nothing else is left. */
+/**
+ * The rounds for one joint, gentlest first, each with what to shield; what harms something near by only where nothing
+ * else is left.
+ */
 export function recipeFor(around: Around): Recipe {
   const odds = oddsOf(around)
   const chances = new Map(ROUND_IDS.map(id => [id, chanceOf(ROUNDS[id], odds, around.loose ?? false)]))
   const helpful = ROUND_IDS.filter(id => chances.get(id)! >= LEAST_CHANCE)
-  const barred = new Map(helpful.flatMap((id) => { const why = barredBy(ROUNDS[id], id, around); return why ? [[id, why] as const] : [] }))
+  const barred = new Map(
+    helpful.flatMap((id) => {
+      const why = barredBy(ROUNDS[id], id, around)
+      return why ? [[id, why] as const] : []
+    }),
+  )
   const harmed = helpful.filter(id => !barred.has(id) && harms(ROUNDS[id], around).length > 0)
   const free = helpful.filter(id => !barred.has(id) && !harmed.includes(id))
   const isEnough = hopeOf(free, chances) >= LEAST_HOPE || around.finishes.includes('gilded')
-  const told = withoutHarsh(ROUND_IDS.filter(id => free.includes(id) || (!isEnough && harmed.includes(id))), around, chances)
+  const told = withoutHarsh(
+    ROUND_IDS.filter(id => free.includes(id) || (!isEnough && harmed.includes(id))),
+    around,
+    chances,
+  )
   const rounds = apartFromFlame(around.glue === 'unknown' ? ['swab' as const, ...told] : told)
   let reach = 1
   return {
@@ -94,9 +120,18 @@ export function recipeFor(around: Around): Recipe {
     }),
     leftOut: [
       ...[...barred].map(([id, why]) => ({ id, why })),
-      ...harmed.filter(id => !rounds.includes(id)).map(id => ({ id, why: say`it harms the ${harms(ROUNDS[id], around).join(' and the ')} near by` })),
+      ...harmed
+        .filter(id => !rounds.includes(id))
+        .map(id => ({ id, why: say`it harms the ${harms(ROUNDS[id], around).join(' and the ')} near by` })),
     ],
-    cautions: [...new Set([...rounds.flatMap(id => ROUNDS[id].cautions.filter(c => c !== 'polyurethane-heat' || (odds.polyurethane ?? 0) > 0)), ...(around.finishes.includes('paint') ? ['paint' as const] : [])])],
+    cautions: [
+      ...new Set([
+        ...rounds.flatMap(id =>
+          ROUNDS[id].cautions.filter(c => c !== 'polyurethane-heat' || (odds.polyurethane ?? 0) > 0),
+        ),
+        ...(around.finishes.includes('paint') ? ['paint' as const] : []),
+      ]),
+    ],
   }
 }
 
@@ -109,21 +144,31 @@ export const sawingRecipe = (glue: OldGlue): Recipe => ({
 })
 
 const chanceOf = ({ lets, letsLoose = 0 }: RoundRow, odds: Odds, isLoose: boolean): number =>
-  Object.entries(odds).reduce((sum, [glue, share]) => sum + share * Math.max(lets[glue as OldGlue] ?? 0, isLoose ? letsLoose : 0) / 100, 0)
+  Object.entries(odds).reduce(
+    (sum, [glue, share]) => sum + (share * Math.max(lets[glue as OldGlue] ?? 0, isLoose ? letsLoose : 0)) / 100,
+    0,
+  )
 
 /** That one of several rounds lets it go. */
-const hopeOf = (ids: readonly RoundId[], chances: ReadonlyMap<RoundId, number>): number => 1 - ids.reduce((left, id) => left * (1 - chances.get(id)!), 1)
+const hopeOf = (ids: readonly RoundId[], chances: ReadonlyMap<RoundId, number>): number =>
+  1 - ids.reduce((left, id) => left * (1 - chances.get(id)!), 1)
 
 /** A finish nobody has named is treated as shellac, which stands least. */
-const nearBy = ({ finishes }: Around): Finish[] => [...new Set(finishes.map((f): Finish => (f === 'unknown' ? 'shellac' : f)))]
+const nearBy = ({ finishes }: Around): Finish[] => [
+  ...new Set(finishes.map((f): Finish => (f === 'unknown' ? 'shellac' : f))),
+]
 const harms = (row: RoundRow, around: Around): Finish[] => nearBy(around).filter(f => row.harms.includes(f))
 
 function barredBy(row: RoundRow, id: RoundId, { leftOut, woods, stuffed, metal, finishes }: Around): Phrase | null {
   if (leftOut.includes(id)) return say`this shop does not use it`
-  if (row.stainsTannin && woods.some(w => TANNIN_WOODS.has(w))) return say`it stains ${woods.find(w => TANNIN_WOODS.has(w))!} black beside iron`
+  if (row.stainsTannin && woods.some(w => TANNIN_WOODS.has(w))) {
+    return say`it stains ${woods.find(w => TANNIN_WOODS.has(w))!} black beside iron`
+  }
   if (row.stainsTannin && metal && id === 'vinegar') return say`the metal in it would stain: out first, then it is told`
   if (row.wet && stuffed) return say`it would run into the stuffing`
-  if (finishes.includes('gilded') && (row.wet || row.hot || row.vapour)) return say`leaf on its ground stands neither water nor heat nor solvents`
+  if (finishes.includes('gilded') && (row.wet || row.hot || row.vapour)) {
+    return say`leaf on its ground stands neither water nor heat nor solvents`
+  }
   return null
 }
 
@@ -156,12 +201,23 @@ function shieldFor(row: RoundRow, around: Around): Phrase | null {
 }
 
 /** Minutes of a recipe: with luck, as is to be expected, and if every round is needed; hands and waiting apart. */
-export function minutesOfRecipe({ rounds }: Recipe): { hands: { low: number, usual: number, high: number }, wait: { low: number, usual: number, high: number } } {
+export function minutesOfRecipe({ rounds }: Recipe): {
+  hands: { low: number, usual: number, high: number }
+  wait: { low: number, usual: number, high: number }
+} {
   const middle = ([a, b]: readonly [number, number]) => (a + b) / 2
   const sum = (of: (r: Round) => number) => rounds.reduce((total, r) => total + of(r), 0)
   const first = rounds[0]
   return {
-    hands: { low: first?.row.handsMin[0] ?? 0, usual: sum(r => r.reach * middle(r.row.handsMin)), high: sum(r => r.row.handsMin[1]) },
-    wait: { low: first?.row.soakMin[0] ?? 0, usual: sum(r => r.reach * middle(r.row.soakMin)), high: sum(r => r.row.soakMin[1]) },
+    hands: {
+      low: first?.row.handsMin[0] ?? 0,
+      usual: sum(r => r.reach * middle(r.row.handsMin)),
+      high: sum(r => r.row.handsMin[1]),
+    },
+    wait: {
+      low: first?.row.soakMin[0] ?? 0,
+      usual: sum(r => r.reach * middle(r.row.soakMin)),
+      high: sum(r => r.row.soakMin[1]),
+    },
   }
 }

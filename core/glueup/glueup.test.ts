@@ -30,10 +30,19 @@ describe('working time', () => {
   })
   it('by hand: a strap takes 1.5 and a bar 0.75; a mitre drinks its glue twice; a wedged through tenon takes 1 to close; the parts add up', () => {
     const rail = joint('left-side-rail--left-back-post')
-    const took = (over: Partial<Parameters<typeof workingTime>[0]>) => workingTime({ joints: [rail], mends: {}, clamps: 0, ...over }, 1).value
+    const took = (over: Partial<Parameters<typeof workingTime>[0]>) =>
+      workingTime({ joints: [rail], mends: {}, clamps: 0, ...over }, 1).value
     expect(took({ clamps: 1 }) - took({})).toBeCloseTo(0.75, 9)
     expect(took({ straps: 1 }) - took({})).toBeCloseTo(1.5, 9)
-    const mitre = { ...rail, form: { kind: 'mitre' as const, thicknessMm: { value: 20, basis: 'measured' as const }, widthMm: { value: 60, basis: 'measured' as const }, lock: 'none' as const } }
+    const mitre = {
+      ...rail,
+      form: {
+        kind: 'mitre' as const,
+        thicknessMm: { value: 20, basis: 'measured' as const },
+        widthMm: { value: 60, basis: 'measured' as const },
+        lock: 'none' as const,
+      },
+    }
     // 2 faces of 12 cm2, twice: 48 / 60, and 0.4 to close.
     expect(took({ joints: [mitre] })).toBeCloseTo(48 / 60 + 0.4 + 0.3 + 2, 9)
     const wedged = { ...rail, form: { ...rail.form, wedged: true } as typeof rail.form }
@@ -42,11 +51,13 @@ describe('working time', () => {
     expect(Object.values(workingMinutes(work, 2)).reduce((a, b) => a + b, 0)).toBeCloseTo(workingTime(work, 2).value, 9)
   })
   it('more joints never take less, more hands never more', () => {
-    fc.assert(fc.property(fc.subarray(chair.joints), fc.integer({ min: 1, max: 4 }), (joints, hands) => {
-      const t = (n: number, h: number) => workingTime({ joints: joints.slice(0, n), mends: {}, clamps: 1 }, h).value
-      expect(t(joints.length, hands + 1)).toBeLessThanOrEqual(t(joints.length, hands))
-      if (joints.length > 1) expect(t(joints.length - 1, hands)).toBeLessThan(t(joints.length, hands))
-    }))
+    fc.assert(
+      fc.property(fc.subarray(chair.joints), fc.integer({ min: 1, max: 4 }), (joints, hands) => {
+        const t = (n: number, h: number) => workingTime({ joints: joints.slice(0, n), mends: {}, clamps: 1 }, h).value
+        expect(t(joints.length, hands + 1)).toBeLessThanOrEqual(t(joints.length, hands))
+        if (joints.length > 1) expect(t(joints.length - 1, hands)).toBeLessThan(t(joints.length, hands))
+      }),
+    )
   })
 })
 
@@ -88,25 +99,54 @@ describe('the clock', () => {
   const stage = (number: number, after: number[], ids: string[]): Stage => {
     const joints = ids.map(joint)
     const lines = clampLines(chair, joints)
-    return { number, after, joints: ids, dry: [], wood: [], lines, unserved: [], working: workingTime({ joints, mends: {}, clamps: lines.length }, 1), minutes: workingMinutes({ joints, mends: {}, clamps: lines.length }, 1) }
+    return {
+      number,
+      after,
+      joints: ids,
+      dry: [],
+      wood: [],
+      lines,
+      unserved: [],
+      working: workingTime({ joints, mends: {}, clamps: lines.length }, 1),
+      minutes: workingMinutes({ joints, mends: {}, clamps: lines.length }, 1),
+    }
   }
   const climate = { nowC: 20, nowRhPct: 50, tonightC: 20 }
-  const timing = (shop: Shop, glue: GlueId, from: string): Timing => ({ shop, fromMin: at(from), gluesOf: () => [glueNamed(glue)], climateOf: () => climate })
+  const timing = (shop: Shop, glue: GlueId, from: string): Timing => ({
+    shop,
+    fromMin: at(from),
+    gluesOf: () => [glueNamed(glue)],
+    climateOf: () => climate,
+  })
   it('a stage waits until the one it stands on is out of clamps', () => {
-    const { stages: [first, second] } = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [1], ['left-side-rail--left-front-leg'])], timing(USUAL_SHOP, 'pva-white', '09:00'))
+    const {
+      stages: [first, second],
+    } = schedule(
+      [stage(1, [], ['front-rail--left-front-leg']), stage(2, [1], ['left-side-rail--left-front-leg'])],
+      timing(USUAL_SHOP, 'pva-white', '09:00'),
+    )
     expect(first!.clampsOffMin).toBeCloseTo(first!.clampedMin + 60, 6)
     expect(second!.startMin).toBeGreaterThanOrEqual(first!.clampsOffMin)
   })
   it('waits for clamps that another stage holds', () => {
     const one = { ...USUAL_SHOP, rack: [{ id: 'only', type: 'screw-bar-light' as const, count: 1, openingMm: 600 }] }
-    const { stages: [first, second] } = schedule([stage(1, [], ['front-rail--left-front-leg']), stage(2, [], ['left-side-rail--left-front-leg'])], timing(one, 'pva-white', '09:00'))
+    const {
+      stages: [first, second],
+    } = schedule(
+      [stage(1, [], ['front-rail--left-front-leg']), stage(2, [], ['left-side-rail--left-front-leg'])],
+      timing(one, 'pva-white', '09:00'),
+    )
     expect(second!.startMin).toBeGreaterThanOrEqual(first!.clampsOffMin)
     expect(second!.clamps[0]!.clamp).not.toBeNull()
   })
   it('clamps set after dark come off in the morning', () => {
-    const { stages: [only] } = schedule([stage(1, [], ['front-rail--left-front-leg'])], timing(USUAL_SHOP, 'pva-white', '17:58'))
+    const {
+      stages: [only],
+    } = schedule([stage(1, [], ['front-rail--left-front-leg'])], timing(USUAL_SHOP, 'pva-white', '17:58'))
     expect(only!.startMin % 1440).toBe(8 * 60)
-    const { stages: [late] } = schedule([stage(1, [], ['front-rail--left-front-leg'])], timing(USUAL_SHOP, 'fish', '16:00'))
+    const {
+      stages: [late],
+    } = schedule([stage(1, [], ['front-rail--left-front-leg'])], timing(USUAL_SHOP, 'fish', '16:00'))
     expect(late!.clampsOffMin).toBeGreaterThanOrEqual(at('16:00') + 1440)
   })
 })
@@ -123,6 +163,8 @@ describe('days off', () => {
     // An hour is left on Saturday, half an hour of it goes into Monday.
     expect(workUntilMin(hours, at('2026-03-07T17:00'), 90)).toBe(at('2026-03-09T08:30'))
     expect(nextWorkingMin({ ...hours, daysOff: [] }, at('2026-03-07T18:30'))).toBe(at('2026-03-08T08:00'))
-    expect(nextWorkingMin({ ...hours, daysOff: [0, 1, 2, 3, 4, 5] }, at('2026-03-08T12:00'))).toBe(at('2026-03-14T08:00'))
+    expect(nextWorkingMin({ ...hours, daysOff: [0, 1, 2, 3, 4, 5] }, at('2026-03-08T12:00'))).toBe(
+      at('2026-03-14T08:00'),
+    )
   })
 })

@@ -13,7 +13,10 @@ export interface ScheduledStage extends Stage {
   readonly startMin: number
   readonly clampedMin: number
   readonly cureMin: Figure
-  /** When the glue has set enough for the clamps to come off. Infinity if it never does in this cold: nothing is planned after it. */
+  /**
+   * When the glue has set enough for the clamps to come off. Infinity if it never does in this cold: nothing is
+   * planned after it.
+   */
   readonly setMin: number
   /** The first working moment after that. */
   readonly clampsOffMin: number
@@ -29,7 +32,10 @@ export interface ScheduledStage extends Stage {
 type Hours = Pick<Shop, 'opensMin' | 'closesMin' | 'daysOff'>
 const DAYS_A_WEEK = 7
 
-/** The next moment within opening hours of a working day at which `lengthMin` fits before closing; longer jobs start when the shop opens. */
+/**
+ * The next moment within opening hours of a working day at which `lengthMin` fits before closing; longer jobs start
+ * when the shop opens.
+ */
 export function nextWorkingMin(hours: Hours, fromMin: number, lengthMin = 0): number {
   const at = withinHours(hours, fromMin, lengthMin)
   const isOff = (min: number) => hours.daysOff?.includes(weekdayOf(min)) ?? false
@@ -43,7 +49,9 @@ function withinHours(hours: Hours, fromMin: number, lengthMin: number): number {
   const t = minuteOfDay(fromMin)
   const day = fromMin - t
   if (t < hours.opensMin) return day + hours.opensMin
-  if (t + lengthMin <= hours.closesMin || (t === hours.opensMin && lengthMin > hours.closesMin - hours.opensMin)) return fromMin
+  if (t + lengthMin <= hours.closesMin || (t === hours.opensMin && lengthMin > hours.closesMin - hours.opensMin)) {
+    return fromMin
+  }
   return day + MIN_PER_DAY + hours.opensMin
 }
 
@@ -91,7 +99,10 @@ export interface TaskTime {
 /** A stage counts for so much when what waits longest is begun first, minutes: a night. */
 const STAGE_WAIT_MIN = 1440
 
-interface Begin { readonly startMin: number, readonly clamps: HandedOut[] }
+interface Begin {
+  readonly startMin: number
+  readonly clamps: HandedOut[]
+}
 interface Placed {
   readonly id: string
   readonly after: readonly string[]
@@ -99,11 +110,15 @@ interface Placed {
   readonly rested: ReadonlySet<string>
   readonly log: LoggedTask['log'] | null
 }
-type Item = (Placed & { readonly task: LoggedTask }) | (Placed & { readonly stage: Stage, readonly gluedMin: number | undefined })
+type Item
+  = | (Placed & { readonly task: LoggedTask })
+    | (Placed & { readonly stage: Stage, readonly gluedMin: number | undefined })
 
 /**
- * Puts work and stages on the clock, one pair of hands at a time: of what may be begun the one that can be begun first, and of
- * those the one with the longest wait behind it; a stage once its forerunners are out of clamps and its clamps are free. Stages
+ * Puts work and stages on the clock, one pair of hands at a time: of what may be begun the one that can be begun
+ * first, and of
+ * those the one with the longest wait behind it; a stage once its forerunners are out of clamps and its clamps are
+ * free. Stages
  * are numbered as they are begun.
  */
 export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
@@ -118,17 +133,32 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
   const begin = (item: Item): Begin => {
     if ('task' in item && item.task.done) return { startMin: fromMin, clamps: [] }
     if ('stage' in item && item.gluedMin !== undefined) {
-      return { startMin: item.gluedMin - item.stage.working.value, clamps: handOut(item.stage.lines, rack, item.gluedMin) }
+      return {
+        startMin: item.gluedMin - item.stage.working.value,
+        clamps: handOut(item.stage.lines, rack, item.gluedMin),
+      }
     }
     const begunMin = begunAt(item)
-    if (begunMin !== null) return { startMin: begunMin, clamps: 'stage' in item ? handOut(item.stage.lines, rack, begunMin) : [] }
-    const free = Math.max(handsFree, item.log?.notBeforeMin ?? fromMin, ...item.after.map(id => (item.rested.has(id) ? times.get(id)!.restMin : times.get(id)!.freeMin)))
+    if (begunMin !== null) {
+      return { startMin: begunMin, clamps: 'stage' in item ? handOut(item.stage.lines, rack, begunMin) : [] }
+    }
+    const free = Math.max(
+      handsFree,
+      item.log?.notBeforeMin ?? fromMin,
+      ...item.after.map(id => (item.rested.has(id) ? times.get(id)!.restMin : times.get(id)!.freeMin)),
+    )
     if ('task' in item) return { startMin: nextWorkingMin(shop, free), clamps: [] }
     return startWithClamps(item.stage, rack, shop, Math.max(free, glueFromMin))
   }
   while (left.length > 0 && done.every(d => Number.isFinite(d.setMin))) {
-    const ready = left.filter(i => isDone(i) || begunAt(i) !== null || i.after.every(id => times.has(id))).map(item => ({ item, ...begin(item) }))
-    if (ready.length === 0) throw new Error(`The work waits for itself: ${left.map(i => `${i.id} for ${i.after.filter(id => !times.has(id)).join(', ')}`).join('; ')}`)
+    const ready = left
+      .filter(i => isDone(i) || begunAt(i) !== null || i.after.every(id => times.has(id)))
+      .map(item => ({ item, ...begin(item) }))
+    if (ready.length === 0) {
+      throw new Error(
+        `The work waits for itself: ${left.map(i => `${i.id} for ${i.after.filter(id => !times.has(id)).join(', ')}`).join('; ')}`,
+      )
+    }
     const next = ready.reduce((a, b) => (comesBefore(b, a, ahead) ? b : a))
     if ('task' in next.item) {
       const { task } = next.item
@@ -139,7 +169,9 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
     }
     else {
       const made = timedStage(next.item, next, timing)
-      for (const { clamp } of next.clamps) if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: made.clampsOffMin }
+      for (const { clamp } of next.clamps) {
+        if (clamp) rack[rack.indexOf(clamp)] = { ...clamp, freeAtMin: made.clampsOffMin }
+      }
       times.set(next.item.id, {
         startMin: made.startMin,
         endMin: made.clampedMin,
@@ -152,7 +184,10 @@ export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
     left.splice(left.indexOf(next.item), 1)
   }
   const place = new Map(done.map((d, i) => [d.number, i + 1]))
-  return { stages: done.map(d => ({ ...d, number: place.get(d.number)!, after: d.after.flatMap(n => place.get(n) ?? []) })), times }
+  return {
+    stages: done.map(d => ({ ...d, number: place.get(d.number)!, after: d.after.flatMap(n => place.get(n) ?? []) })),
+    times,
+  }
 }
 
 /** What stands on a task begins after its wait; of what was done by itself that runs from then. */
@@ -161,8 +196,15 @@ function freeAfter({ done, waitMin, log }: LoggedTask, endMin: number): number {
   return waitMin > 0 && log.doneMin !== null ? Math.max(endMin, log.doneMin + waitMin) : endMin
 }
 
-/** What is done already comes first, then what somebody is at, then what can be begun first, then what has the longest wait behind it. */
-function comesBefore(a: Begin & { item: Item }, b: Begin & { item: Item }, ahead: ReadonlyMap<string, number>): boolean {
+/**
+ * What is done already comes first, then what somebody is at, then what can be begun first, then what has the longest
+ * wait behind it.
+ */
+function comesBefore(
+  a: Begin & { item: Item },
+  b: Begin & { item: Item },
+  ahead: ReadonlyMap<string, number>,
+): boolean {
   const turn = (item: Item) => (isDone(item) ? 0 : begunAt(item) !== null ? 1 : 2)
   if (turn(a.item) !== turn(b.item)) return turn(a.item) < turn(b.item)
   if (Math.abs(a.startMin - b.startMin) > 1e-6) return a.startMin < b.startMin
@@ -173,7 +215,7 @@ const NOTHING: ReadonlySet<string> = new Set()
 
 const isDone = (item: Item): boolean => ('task' in item ? item.task.done : item.gluedMin !== undefined)
 
-const begunAt = (item: Item): number | null => (isDone(item) ? null : item.log?.begunMin ?? null)
+const begunAt = (item: Item): number | null => (isDone(item) ? null : (item.log?.begunMin ?? null))
 
 function itemsOf(stages: readonly Stage[], { tasks, stageTask, gluedAt }: Timing): Item[] {
   const idOf = stageTask ?? ((stage: Stage) => `stage ${stage.number}`)
@@ -201,7 +243,11 @@ function waitOf(items: readonly Item[], id: string): number {
   return 'task' in item ? item.task.waitMin : STAGE_WAIT_MIN
 }
 
-function timedStage(item: Extract<Item, { stage: Stage }>, { startMin, clamps }: Begin, { shop, gluesOf, climateOf }: Timing): ScheduledStage {
+function timedStage(
+  item: Extract<Item, { stage: Stage }>,
+  { startMin, clamps }: Begin,
+  { shop, gluesOf, climateOf }: Timing,
+): ScheduledStage {
   const { stage, gluedMin } = item
   const clampedMin = gluedMin ?? startMin + stage.working.value
   const cure = cureOf(gluesOf(stage), climateOf(stage), shop, clampedMin)
@@ -215,21 +261,37 @@ const NOTHING_CURES = { cureMin: figureOf(0, 'min', 'no glue in it', [], 'workin
 
 /** When what was spread has set and when it has cured: the slowest of it. */
 function cureOf(glues: readonly Glue[], climate: Climate, shop: Shop, clampedMin: number): Cure {
-  if (glues.length === 0) return { ...NOTHING_CURES, setMin: clampedMin, clampsOffMin: clampedMin, restUntilMin: clampedMin }
-  const cureMin = glues.map(glue => clampTime(glue, climate, shop, clampedMin)).reduce((a, b) => (b.value > a.value ? b : a))
+  if (glues.length === 0) {
+    return { ...NOTHING_CURES, setMin: clampedMin, clampsOffMin: clampedMin, restUntilMin: clampedMin }
+  }
+  const cureMin = glues
+    .map(glue => clampTime(glue, climate, shop, clampedMin))
+    .reduce((a, b) => (b.value > a.value ? b : a))
   const setMin = clampedMin + cureMin.value
   return {
     cureMin,
     setMin,
     clampsOffMin: Number.isFinite(setMin) ? nextWorkingMin(shop, setMin) : Infinity,
-    restUntilMin: clampedMin + Math.max(...glues.map(glue => minutesToCure(glue, glue.restH * 60, climate, shop, clampedMin))),
+    restUntilMin:
+      clampedMin + Math.max(...glues.map(glue => minutesToCure(glue, glue.restH * 60, climate, shop, clampedMin))),
     glues: glues.map(g => g.id),
   }
 }
 
 /** The first working moment at which every line that can be served at all gets its clamp. */
-function startWithClamps(stage: Stage, rack: readonly RackClamp[], shop: Shop, fromMin: number): { startMin: number, clamps: HandedOut[] } {
-  const moments = [fromMin, ...rack.map(c => c.freeAtMin).filter(t => t > fromMin && Number.isFinite(t)).sort((a, b) => a - b)]
+function startWithClamps(
+  stage: Stage,
+  rack: readonly RackClamp[],
+  shop: Shop,
+  fromMin: number,
+): { startMin: number, clamps: HandedOut[] } {
+  const moments = [
+    fromMin,
+    ...rack
+      .map(c => c.freeAtMin)
+      .filter(t => t > fromMin && Number.isFinite(t))
+      .sort((a, b) => a - b),
+  ]
   let last: { startMin: number, clamps: HandedOut[] } | undefined
   for (const moment of moments) {
     const startMin = nextWorkingMin(shop, moment, stage.working.value)

@@ -33,7 +33,11 @@ export interface Staging {
   readonly fits: boolean
 }
 
-interface Node { readonly joints: readonly string[], readonly wood: readonly WoodClosing[], readonly parent: number | null }
+interface Node {
+  readonly joints: readonly string[]
+  readonly wood: readonly WoodClosing[]
+  readonly parent: number | null
+}
 
 /** A glue line that is not a joint’s: a break, a split, a patch, blocks; and when it has its turn among the joints. */
 export interface WoodClosing {
@@ -94,8 +98,10 @@ export interface GlueUp {
 
 /**
  * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
- * backward, so a stage is one or more moves that hang together; what closes without a move joins the last stage or its own.
- * Where the moves as they came do not give one stage that fits, every other order of a small frame is looked at, and the
+ * backward, so a stage is one or more moves that hang together; what closes without a move joins the last stage or
+ * its own.
+ * Where the moves as they came do not give one stage that fits, every other order of a small frame is looked at, and
+ * the
  * moves that go with the better one are told with it.
  */
 export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly Move[] } {
@@ -111,12 +117,18 @@ export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly
     return made
   }
   const best = bestTree(backward.frame, ids => badness(glueUp.piece, stageOf(ids), ties))
-  const bottleneckMin = first.staging.fits ? first.staging.bottleneckMin : Math.min(first.staging.bottleneckMin, shortestLongest(glueUp, stageOf))
+  const bottleneckMin = first.staging.fits
+    ? first.staging.bottleneckMin
+    : Math.min(first.staging.bottleneckMin, shortestLongest(glueUp, stageOf))
   if (!best) return { ...asTold, bottleneckMin }
   const moves = backward.movesOf(best.tree)
   const second = stagesAlong({ ...glueUp, moves })
-  const isBetterTree = second.over < first.over - 1e-9 || (second.over < first.over + 1e-9 && second.staging.stages.length < first.staging.stages.length)
-  return isBetterTree ? { ...second.staging, bottleneckMin: Math.min(bottleneckMin, second.staging.bottleneckMin), moves } : { ...asTold, bottleneckMin }
+  const isBetterTree
+    = second.over < first.over - 1e-9
+      || (second.over < first.over + 1e-9 && second.staging.stages.length < first.staging.stages.length)
+  return isBetterTree
+    ? { ...second.staging, bottleneckMin: Math.min(bottleneckMin, second.staging.bottleneckMin), moves }
+    : { ...asTold, bottleneckMin }
 }
 
 /** What is closed with some ties of the frame: joints, and the faces of breaks. */
@@ -125,30 +137,47 @@ function stageOfTies({ piece, mends, shop, ties }: GlueUp, ids: readonly string[
   const joints = [...new Set(ids.filter(id => faultOfTie(id) === null).map(jointOfTie))]
   // What hangs by its fixings is screwed on afterwards, and is no part of the stage beside it.
   const glued = joints.filter(id => !isFixing(piece, id))
-  const wood = ties.wood.filter(w => w.when === 'in-turn' && w.turn === 1 && w.fault !== null && faults.includes(w.fault))
+  const wood = ties.wood.filter(
+    w => w.when === 'in-turn' && w.turn === 1 && w.fault !== null && faults.includes(w.fault),
+  )
   return stageFor(piece, glued.length > 0 || wood.length > 0 ? glued : joints, wood, mends, shop)
 }
 
-/** No order of closing has fewer stages: one that runs over is two at least, and each glue, room and fixing has its own. */
+/**
+ * No order of closing has fewer stages: one that runs over is two at least, and each glue, room and fixing has its
+ * own.
+ */
 function fewestStages(glueUp: GlueUp): number {
   const { piece, moves, ties, mends, shop } = glueUp
   const all = [...new Set(moves.flatMap(m => m.joints))]
   const fixed = all.filter(id => isFixing(piece, id))
   const glued = all.filter(id => !fixed.includes(id))
-  const kinds = new Set(glued.map(id => `${ties.glueOf(`joint:${id}`)} ${ties.roomOf(id)} ${ties.gluedIn(`joint:${id}`)}`))
+  const kinds = new Set(
+    glued.map(id => `${ties.glueOf(`joint:${id}`)} ${ties.roomOf(id)} ${ties.gluedIn(`joint:${id}`)}`),
+  )
   const isOver = glued.length > 0 && badness(piece, stageFor(piece, glued, [], mends, shop), ties).over > 1e-9
   return Math.max(kinds.size, isOver ? 2 : 1) + (fixed.length > 0 && glued.length > 0 ? 1 : 0)
 }
 
 /** The least working time that the longest stage of any order comes down to, minutes. */
 function shortestLongest(glueUp: GlueUp, stageOf: (ids: readonly string[]) => Omit<Stage, 'number' | 'after'>): number {
-  return bestTree(glueUp.backward!.frame, ids => ({ over: 0, share: stageOf(ids).working.value }), 'shortest')?.share ?? Infinity
+  return (
+    bestTree(glueUp.backward!.frame, ids => ({ over: 0, share: stageOf(ids).working.value }), 'shortest')?.share
+    ?? Infinity
+  )
 }
 
 /** The stages of one order of moves, and by how much they run over. */
-function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: GlueUp): { staging: Staging, over: number, inTurn: number } {
+function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: GlueUp): {
+  staging: Staging
+  over: number
+  inTurn: number
+} {
   const inTree = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
-  const nodes = [...inTree, ...inPlace.filter(id => !ties.undecided.has(id)).map((id): Node => ({ joints: [id], wood: [], parent: null }))]
+  const nodes = [
+    ...inTree,
+    ...inPlace.filter(id => !ties.undecided.has(id)).map((id): Node => ({ joints: [id], wood: [], parent: null })),
+  ]
   const cache = new Map<string, Omit<Stage, 'number' | 'after'>>()
   const evaluate = (members: readonly number[]) => {
     const key = members.join(' ')
@@ -156,13 +185,22 @@ function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: G
     if (known) return known
     // Last out is first in: the closings run the moves backward.
     const inOrder = [...members].sort((a, b) => b - a).map(i => nodes[i]!)
-    const made = stageFor(piece, inOrder.flatMap(n => n.joints), inOrder.flatMap(n => n.wood), mends, shop)
+    const made = stageFor(
+      piece,
+      inOrder.flatMap(n => n.joints),
+      inOrder.flatMap(n => n.wood),
+      mends,
+      shop,
+    )
     cache.set(key, made)
     return made
   }
   const bottleneckMin = Math.max(0, ...nodes.map((_, i) => evaluate([i]).working.value))
   // A top goes back on its screws once the frame under it has cured, not over wet glue.
-  const isFastened = nodes.map((_, i) => { const { joints, dry, wood } = evaluate([i]); return wood.length === 0 && joints.length === dry.length })
+  const isFastened = nodes.map((_, i) => {
+    const { joints, dry, wood } = evaluate([i])
+    return wood.length === 0 && joints.length === dry.length
+  })
   const judge = (members: readonly number[]): Judgement => {
     const { over, share } = badness(piece, evaluate(members), ties)
     const isMixed = members.some(i => isFastened[i]) && !members.every(i => isFastened[i])
@@ -172,20 +210,39 @@ function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: G
   // By the shallowest of its closings: what a stage stands on always hangs deeper than its own head.
   // Of what may be begun at once the halves go first: they cure longest, and more comes after.
   const hasWood = (members: readonly number[]) => members.some(i => nodes[i]!.wood.length > 0)
-  const order = groups.map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) })).sort((a, b) => b.depth - a.depth || Number(hasWood(b.members)) - Number(hasWood(a.members)))
-  const inTurn = order.map(({ members }, i): Stage => ({ ...evaluate(members), number: i + 1, after: order.flatMap(({ members: m }, k) => (m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [])) }))
+  const order = groups
+    .map(members => ({ members, depth: Math.min(...members.map(i => depthOf(nodes, i))) }))
+    .sort((a, b) => b.depth - a.depth || Number(hasWood(b.members)) - Number(hasWood(a.members)))
+  const inTurn = order.map(({ members }, i): Stage => ({
+    ...evaluate(members),
+    number: i + 1,
+    after: order.flatMap(({ members: m }, k) =>
+      m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [],
+    ),
+  }))
   const stages = numbered(aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties))
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
-  const fits = stages.every(s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0))
-  return { staging: { stages, bottleneckMin: longest, fits }, over: groups.reduce((sum, members) => sum + judge(members).over, 0), inTurn: inTurn.length }
+  const fits = stages.every(
+    s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0),
+  )
+  return {
+    staging: { stages, bottleneckMin: longest, fits },
+    over: groups.reduce((sum, members) => sum + judge(members).over, 0),
+    inTurn: inTurn.length,
+  }
 }
 
-/** The same stages, each numbered after those it waits for: what was glued in several goes need not hang together as it was planned. */
+/**
+ * The same stages, each numbered after those it waits for: what was glued in several goes need not hang together as
+ * it was planned.
+ */
 function numbered(stages: readonly Stage[]): Stage[] {
   const left = [...stages]
   const placed: Stage[] = []
   while (left.length > 0) {
-    const next = left.findIndex(s => s.after.every(n => placed.some(p => p.number === n) || !left.some(o => o.number === n)))
+    const next = left.findIndex(s =>
+      s.after.every(n => placed.some(p => p.number === n) || !left.some(o => o.number === n)),
+    )
     placed.push(...left.splice(Math.max(0, next), 1))
   }
   const number = new Map(placed.map((s, i) => [s.number, i + 1]))
@@ -193,19 +250,40 @@ function numbered(stages: readonly Stage[]): Stage[] {
 }
 
 /** The glue lines of a stage, by the ids glues are given to: of what hardware holds there is none. */
-export const linesOf = ({ joints, dry, wood }: Pick<Stage, 'joints' | 'dry' | 'wood'>): string[] => [...joints.filter(id => !dry.includes(id)).map(id => `joint:${id}`), ...wood]
+export const linesOf = ({ joints, dry, wood }: Pick<Stage, 'joints' | 'dry' | 'wood'>): string[] => [
+  ...joints.filter(id => !dry.includes(id)).map(id => `joint:${id}`),
+  ...wood,
+]
 /** All that is closed in a stage, with glue or without. */
-export const closedIn = ({ joints, wood }: Pick<Stage, 'joints' | 'wood'>): string[] => [...joints.map(id => `joint:${id}`), ...wood]
+export const closedIn = ({ joints, wood }: Pick<Stage, 'joints' | 'wood'>): string[] => [
+  ...joints.map(id => `joint:${id}`),
+  ...wood,
+]
 
-/** Puts what is closed before and after all moves round the stages of the moves: like turns together as long as time and rack allow. */
-function aroundThem(inTurn: readonly Stage[], wood: readonly WoodClosing[], make: (closing: readonly WoodClosing[]) => Omit<Stage, 'number' | 'after'>, ties: Ties): Stage[] {
+/**
+ * Puts what is closed before and after all moves round the stages of the moves: like turns together as long as time
+ * and rack allow.
+ */
+function aroundThem(
+  inTurn: readonly Stage[],
+  wood: readonly WoodClosing[],
+  make: (closing: readonly WoodClosing[]) => Omit<Stage, 'number' | 'after'>,
+  ties: Ties,
+): Stage[] {
   const grouped = (when: WoodClosing['when']): WoodClosing[][] => {
     const groups: WoodClosing[][] = []
     for (const line of wood.filter(w => w.when === when).sort((a, b) => a.turn - b.turn)) {
       const fits = (group: readonly WoodClosing[]) => {
         const stage = make([...group, line])
-        const isOfOneGlue = group.every(g => ties.glueOf(g.id) === ties.glueOf(line.id) && ties.isGlued(g.id) === ties.isGlued(line.id))
-        return isOfOneGlue && group.every(g => g.turn === line.turn) && stage.working.value <= ties.usableMin(stage.wood) && stage.unserved.length === 0
+        const isOfOneGlue = group.every(
+          g => ties.glueOf(g.id) === ties.glueOf(line.id) && ties.isGlued(g.id) === ties.isGlued(line.id),
+        )
+        return (
+          isOfOneGlue
+          && group.every(g => g.turn === line.turn)
+          && stage.working.value <= ties.usableMin(stage.wood)
+          && stage.unserved.length === 0
+        )
       }
       const room = groups.find(fits)
       if (room) room.push(line)
@@ -215,7 +293,8 @@ function aroundThem(inTurn: readonly Stage[], wood: readonly WoodClosing[], make
   }
   const [before, behind] = [grouped('first'), grouped('last')]
   const shift = before.length
-  const needs = (earlier: readonly WoodClosing[], parts: ReadonlySet<string>) => earlier.some(w => w.parts.some(p => parts.has(p)))
+  const needs = (earlier: readonly WoodClosing[], parts: ReadonlySet<string>) =>
+    earlier.some(w => w.parts.some(p => parts.has(p)))
   const partsOf = (stage: Stage) => new Set(stage.joints.flatMap(id => ties.partsOf(id)))
   const firsts = before.map((group, i): Stage => ({ ...make(group), number: i + 1, after: sameTrouble(before, i) }))
   const turned = inTurn.map((s): Stage => ({
@@ -233,13 +312,24 @@ function aroundThem(inTurn: readonly Stage[], wood: readonly WoodClosing[], make
 
 /** Earlier groups that hold another line of the same mend, counted from 1. */
 const sameTrouble = (groups: readonly WoodClosing[][], at: number): number[] =>
-  groups.slice(0, at).flatMap((group, k) => (group.some(w => groups[at]!.some(o => o.trouble === w.trouble)) ? [k + 1] : []))
+  groups
+    .slice(0, at)
+    .flatMap((group, k) => (group.some(w => groups[at]!.some(o => o.trouble === w.trouble)) ? [k + 1] : []))
 
-function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosing[], mends: Readonly<Record<string, MendId>>, shop: Shop): Omit<Stage, 'number' | 'after'> {
+function stageFor(
+  piece: Piece,
+  ids: readonly string[],
+  wood: readonly WoodClosing[],
+  mends: Readonly<Record<string, MendId>>,
+  shop: Shop,
+): Omit<Stage, 'number' | 'after'> {
   const joints = ids.map(id => piece.joints.find(j => j.id === id)) as Joint[]
   const dry = joints.filter(j => mends[j.id] === undefined && isScrewedHome(piece, j))
   const glued = joints.filter(j => !dry.includes(j))
-  const lines = wood.length === 0 ? jointLines(piece, glued, shop.rack) : fittedTo(shop.rack, [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)])
+  const lines
+    = wood.length === 0
+      ? jointLines(piece, glued, shop.rack)
+      : fittedTo(shop.rack, [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)])
   const straps = lines.filter(l => l.by === 'strap').length
   const work = { joints: glued, dry, mends, clamps: lines.length - straps, straps, wood }
   return {
@@ -255,7 +345,10 @@ function stageFor(piece: Piece, ids: readonly string[], wood: readonly WoodClosi
 
 const known = new WeakMap<Piece, WeakMap<Shop['rack'], Map<string, readonly ClampLine[]>>>()
 
-/** The clamps of some joints by this rack. A plan tries the same joints again with every glue; neither piece nor rack is ever changed. */
+/**
+ * The clamps of some joints by this rack. A plan tries the same joints again with every glue; neither piece nor rack
+ * is ever changed.
+ */
 function jointLines(piece: Piece, joints: readonly Joint[], rack: Shop['rack']): readonly ClampLine[] {
   const ofPiece = known.get(piece) ?? new WeakMap<Shop['rack'], Map<string, readonly ClampLine[]>>()
   known.set(piece, ofPiece)
@@ -268,18 +361,30 @@ function jointLines(piece: Piece, joints: readonly Joint[], rack: Shop['rack']):
 }
 
 /** Whether only hardware closes a joint again; rubbed blocks go back with glue. */
-const isScrewedHome = (piece: Piece, j: Joint): boolean => isHeldByHardware(piece, j) && !(j.form.kind === 'fixing' && j.form.by === 'glue-block')
+const isScrewedHome = (piece: Piece, j: Joint): boolean =>
+  isHeldByHardware(piece, j) && !(j.form.kind === 'fixing' && j.form.by === 'glue-block')
 
 /** The take-apart as a tree: each move closes one body, and belongs under the move whose body holds that body. */
-function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly (readonly string[])[], wood: readonly WoodClosing[]): Node[] {
+function closingTree(
+  piece: Piece,
+  moves: readonly Move[],
+  onTheirOwn: readonly (readonly string[])[],
+  wood: readonly WoodClosing[],
+): Node[] {
   const halves = (m: Move) => wood.filter(w => w.when === 'in-turn' && w.fault !== null && m.breaks.includes(w.fault))
-  const partsOf = (m: Move) => new Set([
-    ...m.joints.flatMap((id) => { const j = piece.joints.find(x => x.id === id)!; return [j.enters, j.receives] }),
-    ...halves(m).flatMap(w => w.parts),
-  ])
+  const partsOf = (m: Move) =>
+    new Set([
+      ...m.joints.flatMap((id) => {
+        const j = piece.joints.find(x => x.id === id)!
+        return [j.enters, j.receives]
+      }),
+      ...halves(m).flatMap(w => w.parts),
+    ])
   const nodes: Node[] = moves.map((m, i) => {
     // The nearest earlier move that this body came out of: it moved or left behind all the parts that part here.
-    const parent = [...Array(i).keys()].reverse().find(k => holdsAll(moves[k]!.parts, partsOf(m)) || holdsAll(moves[k]!.from, partsOf(m)))
+    const parent = [...Array(i).keys()]
+      .reverse()
+      .find(k => holdsAll(moves[k]!.parts, partsOf(m)) || holdsAll(moves[k]!.from, partsOf(m)))
     return { joints: m.joints, wood: halves(m).filter(w => w.turn === 1), parent: parent ?? (i === 0 ? null : 0) }
   })
   // What only hangs by its fixings is slid home with the rest, and screwed when the glue beside it has cured.
@@ -302,17 +407,33 @@ function closingTree(piece: Piece, moves: readonly Move[], onTheirOwn: readonly 
   return nodes
 }
 
-const isFixing = (piece: Piece, id: string): boolean => { const j = piece.joints.find(x => x.id === id)!; return j.form.kind === 'fixing' && isScrewedHome(piece, j) }
+const isFixing = (piece: Piece, id: string): boolean => {
+  const j = piece.joints.find(x => x.id === id)!
+  return j.form.kind === 'fixing' && isScrewedHome(piece, j)
+}
 
-const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean => [...parts].every(p => body.includes(p))
+const holdsAll = (body: readonly string[], parts: ReadonlySet<string>): boolean =>
+  [...parts].every(p => body.includes(p))
 
-const depthOf = (nodes: readonly Node[], i: number): number => { const { parent } = nodes[i]!; return parent === null ? 0 : 1 + depthOf(nodes, parent) }
+const depthOf = (nodes: readonly Node[], i: number): number => {
+  const { parent } = nodes[i]!
+  return parent === null ? 0 : 1 + depthOf(nodes, parent)
+}
 
-/** Joints mended in place go into whichever stage has room for them, the tightest fit first; what fits in none makes a stage of its own. */
-function withInPlace(groups: readonly (readonly number[])[], free: readonly number[], judge: (members: readonly number[]) => Judgement): readonly (readonly number[])[] {
+/**
+ * Joints mended in place go into whichever stage has room for them, the tightest fit first; what fits in none makes a
+ * stage of its own.
+ */
+function withInPlace(
+  groups: readonly (readonly number[])[],
+  free: readonly number[],
+  judge: (members: readonly number[]) => Judgement,
+): readonly (readonly number[])[] {
   const made: number[][] = groups.map(g => [...g])
   for (const node of free) {
-    const able = made.map(g => ({ g, before: judge(g), after: judge([...g, node]) })).filter(({ before, after }) => after.over <= before.over + 1e-9)
+    const able = made
+      .map(g => ({ g, before: judge(g), after: judge([...g, node]) }))
+      .filter(({ before, after }) => after.over <= before.over + 1e-9)
     const best = able.sort((a, b) => b.after.share - a.after.share)[0]
     if (best) best.g.push(node)
     else made.push([node])
@@ -320,8 +441,15 @@ function withInPlace(groups: readonly (readonly number[])[], free: readonly numb
   return made
 }
 
-/** How bad a stage is: minutes over the time it has, a day for each clamp that is missing, and never two rooms or half a hole. */
-function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glueOf, usableMin, gluedIn }: Ties): { over: number, share: number } {
+/**
+ * How bad a stage is: minutes over the time it has, a day for each clamp that is missing, and never two rooms or half
+ * a hole.
+ */
+function badness(
+  piece: Piece,
+  s: Omit<Stage, 'number' | 'after'>,
+  { roomOf, glueOf, usableMin, gluedIn }: Ties,
+): { over: number, share: number } {
   const rooms = new Set(s.joints.map(roomOf)).size
   const halves = s.joints.filter(id => otherInHole(piece, id).some(other => !s.joints.includes(other))).length
   // Halves cure before anything is knocked home on them, and one pot of glue is open at a time.
@@ -329,7 +457,10 @@ function badness(piece: Piece, s: Omit<Stage, 'number' | 'after'>, { roomOf, glu
   const pots = new Set(linesOf(s).map(glueOf)).size
   const times = new Set(closedIn(s).map(gluedIn)).size
   const usable = usableMin(linesOf(s))
-  const over = Math.max(0, s.working.value - usable) + s.unserved.length * 1440 + (Math.max(1, rooms) - 1 + halves + mixed + Math.max(1, pots) - 1 + Math.max(1, times) - 1) * FORBIDDEN_MIN
+  const over
+    = Math.max(0, s.working.value - usable)
+      + s.unserved.length * 1440
+      + (Math.max(1, rooms) - 1 + halves + mixed + Math.max(1, pots) - 1 + Math.max(1, times) - 1) * FORBIDDEN_MIN
   return { over, share: usable > 0 ? s.working.value / usable : 1 }
 }
 
@@ -339,7 +470,9 @@ const otherInHole = (piece: Piece, id: string): string[] => {
   return piece.joints.filter(j => j.id === own?.shares || j.shares === id).map(j => j.id)
 }
 
-/** The closings that can be made: none that holds an undecided joint, and none over a body that is not closed itself. */
+/**
+ * The closings that can be made: none that holds an undecided joint, and none over a body that is not closed itself.
+ */
 function closable(nodes: readonly Node[], undecided: ReadonlySet<string>): Node[] {
   const blocked = new Set(nodes.flatMap((n, i) => (n.joints.some(j => undecided.has(j)) ? [i] : [])))
   for (const i of blocked) {
@@ -351,10 +484,20 @@ function closable(nodes: readonly Node[], undecided: ReadonlySet<string>): Node[
   return kept.map((i): Node => ({ ...nodes[i]!, parent: place.get(nodes[i]!.parent ?? -1) ?? null }))
 }
 
-interface Split { readonly groups: readonly (readonly number[])[], readonly over: number, readonly share: number }
+interface Split {
+  readonly groups: readonly (readonly number[])[]
+  readonly over: number
+  readonly share: number
+}
 
-/** Ways of cutting a tree into connected groups: least overrun, then fewest groups, then the most spare time in the tightest. */
-function bestSplit(nodes: readonly Node[], judge: (members: readonly number[]) => Judgement): readonly (readonly number[])[] {
+/**
+ * Ways of cutting a tree into connected groups: least overrun, then fewest groups, then the most spare time in the
+ * tightest.
+ */
+function bestSplit(
+  nodes: readonly Node[],
+  judge: (members: readonly number[]) => Judgement,
+): readonly (readonly number[])[] {
   if (nodes.length === 0) return []
   const judged = (cut: ReadonlySet<number>): Split => {
     const groups = groupsFor(nodes, cut)
@@ -365,11 +508,15 @@ function bestSplit(nodes: readonly Node[], judge: (members: readonly number[]) =
   const joined = judged(joinedUp(nodes, edges, judge))
   // Nothing over and nothing cut: no split has fewer.
   if (joined.over < 1e-9 && joined.groups.length === nodes.length - edges.length) return joined.groups
-  return (nodes.length <= MOST_NODES_EXACT ? bestOfAll(edges, judged) : climbed(edges, joinedUp(nodes, edges, judge), judged)).groups
+  return (
+    nodes.length <= MOST_NODES_EXACT ? bestOfAll(edges, judged) : climbed(edges, joinedUp(nodes, edges, judge), judged)
+  ).groups
 }
 
 const isBetter = (a: Split, b: Split): boolean =>
-  a.over < b.over - 1e-9 || (Math.abs(a.over - b.over) < 1e-9 && (a.groups.length < b.groups.length || (a.groups.length === b.groups.length && a.share < b.share - 1e-9)))
+  a.over < b.over - 1e-9
+  || (Math.abs(a.over - b.over) < 1e-9
+    && (a.groups.length < b.groups.length || (a.groups.length === b.groups.length && a.share < b.share - 1e-9)))
 
 function bestOfAll(edges: readonly number[], judged: (cut: ReadonlySet<number>) => Split): Split {
   let best: Split | null = null
@@ -381,15 +528,22 @@ function bestOfAll(edges: readonly number[], judged: (cut: ReadonlySet<number>) 
 }
 
 /**
- * From the outermost closings inward each takes in what hangs on it, the lightest first, as long as it all stays within its
+ * From the outermost closings inward each takes in what hangs on it, the lightest first, as long as it all stays
+ * within its
  * time and the rack: with times that only add up no split has fewer groups.
  */
-function joinedUp(nodes: readonly Node[], edges: readonly number[], judge: (members: readonly number[]) => Judgement): Set<number> {
+function joinedUp(
+  nodes: readonly Node[],
+  edges: readonly number[],
+  judge: (members: readonly number[]) => Judgement,
+): Set<number> {
   const cut = new Set(edges)
   const groupOf = new Map(nodes.map((_, i) => [i, [i]]))
   const deepestFirst = [...nodes.keys()].sort((a, b) => depthOf(nodes, b) - depthOf(nodes, a) || a - b)
   for (const head of deepestFirst) {
-    const below = edges.filter(i => nodes[i]!.parent === head).sort((a, b) => judge(groupOf.get(a)!).share - judge(groupOf.get(b)!).share || a - b)
+    const below = edges
+      .filter(i => nodes[i]!.parent === head)
+      .sort((a, b) => judge(groupOf.get(a)!).share - judge(groupOf.get(b)!).share || a - b)
     for (const child of below) {
       const apart = judge(groupOf.get(head)!).over + judge(groupOf.get(child)!).over
       const together = [...groupOf.get(head)!, ...groupOf.get(child)!]
@@ -402,12 +556,19 @@ function joinedUp(nodes: readonly Node[], edges: readonly number[], judge: (memb
 }
 
 /** One cut more or less, or one moved from an edge to another, as long as that is better. */
-function climbed(edges: readonly number[], start: ReadonlySet<number>, judged: (cut: ReadonlySet<number>) => Split): Split {
+function climbed(
+  edges: readonly number[],
+  start: ReadonlySet<number>,
+  judged: (cut: ReadonlySet<number>) => Split,
+): Split {
   let [cut, best] = [new Set(start), judged(start)]
   for (let isChanged = true; isChanged;) {
     isChanged = false
     const isCut = (e: number) => cut.has(e)
-    const changes = [...edges.map(e => [e]), ...edges.filter(isCut).flatMap(from => edges.filter(e => !isCut(e)).map(to => [from, to]))]
+    const changes = [
+      ...edges.map(e => [e]),
+      ...edges.filter(isCut).flatMap(from => edges.filter(e => !isCut(e)).map(to => [from, to])),
+    ]
     for (const change of changes) {
       const next = new Set(cut)
       for (const e of change) if (!next.delete(e)) next.add(e)
@@ -424,6 +585,9 @@ function climbed(edges: readonly number[], start: ReadonlySet<number>, judged: (
 function groupsFor(nodes: readonly Node[], cut: ReadonlySet<number>): number[][] {
   const headOf = (i: number): number => (nodes[i]!.parent === null || cut.has(i) ? i : headOf(nodes[i]!.parent!))
   const groups = new Map<number, number[]>()
-  nodes.forEach((_, i) => { const h = headOf(i); groups.set(h, [...(groups.get(h) ?? []), i]) })
+  nodes.forEach((_, i) => {
+    const h = headOf(i)
+    groups.set(h, [...(groups.get(h) ?? []), i])
+  })
   return [...groups.values()]
 }

@@ -19,11 +19,16 @@ export interface HeldBy {
 }
 
 /** Kinds that stand for one another: a recorded snapped screw is one of the screws the make speaks of. */
-const FAMILIES: readonly (readonly HoldKind[])[] = [['screw', 'plugged-screw', 'snapped-screw'], ['hanger-bolt', 'bolt']]
+const FAMILIES: readonly (readonly HoldKind[])[] = [
+  ['screw', 'plugged-screw', 'snapped-screw'],
+  ['hanger-bolt', 'bolt'],
+]
 const isAlike = (a: HoldKind, b: HoldKind): boolean => a === b || FAMILIES.some(f => f.includes(a) && f.includes(b))
 
 /** Nails and keys across a mitre; a spline lies in both faces and locks nothing. */
-const LOCKS_OF_MITRE: Readonly<Record<Extract<JointForm, { kind: 'mitre' }>['lock'], { kind: HoldKind, count: number }[]>> = {
+const LOCKS_OF_MITRE: Readonly<
+  Record<Extract<JointForm, { kind: 'mitre' }>['lock'], { kind: HoldKind, count: number }[]>
+> = {
   'none': [],
   'spline': [],
   'keys': [{ kind: 'key', count: 2 }],
@@ -34,18 +39,35 @@ const LOCKS_OF_MITRE: Readonly<Record<Extract<JointForm, { kind: 'mitre' }>['loc
 /** What a joint is held by, by its make alone. */
 function madeWith({ form }: Joint): { kind: HoldKind, count: number }[] {
   switch (form.kind) {
-    case 'mortise-and-tenon': return [...(form.pinned ? [{ kind: 'wooden-pin' as const, count: 1 }] : []), ...(form.wedged ? [{ kind: 'wedge' as const, count: 2 }] : [])]
-    case 'round-tenon': return form.wedged ? [{ kind: 'wedge', count: 1 }] : []
-    case 'butt': return form.screws > 0 ? [{ kind: 'screw', count: form.screws }] : []
-    case 'mitre': return LOCKS_OF_MITRE[form.lock]
-    case 'bolted': return [{ kind: 'hanger-bolt', count: form.count }, ...(form.bracket ? [{ kind: 'corner-bracket' as const, count: 1 }] : [])]
-    case 'knuckle': return [{ kind: 'hinge-pin', count: 1 }]
-    case 'fixing': return [{ kind: form.by, count: form.count }]
-    default: return []
+    case 'mortise-and-tenon':
+      return [
+        ...(form.pinned ? [{ kind: 'wooden-pin' as const, count: 1 }] : []),
+        ...(form.wedged ? [{ kind: 'wedge' as const, count: 2 }] : []),
+      ]
+    case 'round-tenon':
+      return form.wedged ? [{ kind: 'wedge', count: 1 }] : []
+    case 'butt':
+      return form.screws > 0 ? [{ kind: 'screw', count: form.screws }] : []
+    case 'mitre':
+      return LOCKS_OF_MITRE[form.lock]
+    case 'bolted':
+      return [
+        { kind: 'hanger-bolt', count: form.count },
+        ...(form.bracket ? [{ kind: 'corner-bracket' as const, count: 1 }] : []),
+      ]
+    case 'knuckle':
+      return [{ kind: 'hinge-pin', count: 1 }]
+    case 'fixing':
+      return [{ kind: form.by, count: form.count }]
+    default:
+      return []
   }
 }
 
-/** Whether a joint is made with such a thing, so that it goes back or is made new when the joint is closed; what was driven in later is not. */
+/**
+ * Whether a joint is made with such a thing, so that it goes back or is made new when the joint is closed; what was
+ * driven in later is not.
+ */
 export const isOfItsMake = (joint: Joint, kind: HoldKind): boolean => madeWith(joint).some(m => isAlike(m.kind, kind))
 
 /** All that holds a joint besides glue: what was recorded at it, and what its make speaks of and nobody recorded. */
@@ -62,26 +84,35 @@ export function holdsOf(piece: Piece, joint: Joint): HeldBy[] {
     note: h.note,
     made: false,
   }))
-  const made = madeWith(joint).filter(m => !recorded.some(h => isAlike(h.kind, m.kind))).map((m): HeldBy => ({
-    id: `made-${m.kind}--${joint.id}`,
-    joint: joint.id,
-    kind: m.kind,
-    count: m.count,
-    state: 'not-looked',
-    faults: [],
-    hidden: false,
-    note: '',
-    made: true,
-  }))
+  const made = madeWith(joint)
+    .filter(m => !recorded.some(h => isAlike(h.kind, m.kind)))
+    .map((m): HeldBy => ({
+      id: `made-${m.kind}--${joint.id}`,
+      joint: joint.id,
+      kind: m.kind,
+      count: m.count,
+      state: 'not-looked',
+      faults: [],
+      hidden: false,
+      note: '',
+      made: true,
+    }))
   return [...own, ...made]
 }
 
 /** Whether somebody has taken it out already. */
 const isOut = (piece: Piece, held: HeldBy): boolean =>
-  piece.events.some(e => (e.kind === 'hold-out' && (e.of.includes(`hold:${held.id}`) || (held.made && e.of.includes(`joint:${held.joint}`))))
-    || (e.kind === 'done' && held.made && e.of.includes(`joint:${held.joint}/${held.kind}-out`)))
+  piece.events.some(
+    e =>
+      (e.kind === 'hold-out'
+        && (e.of.includes(`hold:${held.id}`) || (held.made && e.of.includes(`joint:${held.joint}`))))
+      || (e.kind === 'done' && held.made && e.of.includes(`joint:${held.joint}/${held.kind}-out`)),
+  )
 
-/** Holds that have to be out before a joint can move: a pin, a wedge, a screw, a bolt; not what is gone or out already. */
+/**
+ * Holds that have to be out before a joint can move: a pin, a wedge, a screw, a bolt; not what is gone or out
+ * already.
+ */
 export const locksOf = (piece: Piece, joint: Joint): HeldBy[] =>
   holdsOf(piece, joint).filter(h => WAYS_OUT[h.kind].locks && h.state !== 'gone' && !isOut(piece, h))
 
@@ -94,10 +125,20 @@ export function effortOf({ kind, count, faults, state }: HeldBy): { minutes: num
 }
 
 /** What sits on a part and comes off before the part is struck, pressed or turned over. */
-export const offFirst = (piece: Piece, part: string): readonly Piece['holds'][number][] => piece.holds.filter(h =>
-  h.on.kind === 'part' && h.on.id === part && WAYS_OUT[h.kind].first && h.state !== 'gone' && !piece.events.some(e => e.kind === 'hold-out' && e.of.includes(`hold:${h.id}`)))
+export const offFirst = (piece: Piece, part: string): readonly Piece['holds'][number][] =>
+  piece.holds.filter(
+    h =>
+      h.on.kind === 'part'
+      && h.on.id === part
+      && WAYS_OUT[h.kind].first
+      && h.state !== 'gone'
+      && !piece.events.some(e => e.kind === 'hold-out' && e.of.includes(`hold:${h.id}`)),
+  )
 
-/** Whether hardware holds a joint and glue does not: what goes wrong with it is its hardware’s. A dry joint with nothing else in it just lacks glue. */
+/**
+ * Whether hardware holds a joint and glue does not: what goes wrong with it is its hardware’s. A dry joint with
+ * nothing else in it just lacks glue.
+ */
 export function isHeldByHardware(piece: Piece, joint: Joint): boolean {
   if (joint.form.kind === 'rest') return false
   if (!FORMS[joint.form.kind].glued) return true

@@ -1,7 +1,25 @@
 import type { Measured } from './measured'
 
 export type Confidence = 'high' | 'medium' | 'low'
-export type FigureUnit = 'mm' | 'fit-mm' | 'bit-mm' | 'mm2' | 'cm2' | 'cm3' | 'litre' | 'N' | 'kN' | 'MPa' | 'min' | 'h' | 'C' | '%' | 'g' | 'deg' | 'count' | 'share'
+export type FigureUnit
+  = | 'mm'
+    | 'fit-mm'
+    | 'bit-mm'
+    | 'mm2'
+    | 'cm2'
+    | 'cm3'
+    | 'litre'
+    | 'N'
+    | 'kN'
+    | 'MPa'
+    | 'min'
+    | 'h'
+    | 'C'
+    | '%'
+    | 'g'
+    | 'deg'
+    | 'count'
+    | 'share'
 
 export interface FigureInput {
   readonly label: string
@@ -33,8 +51,24 @@ export interface Figure {
 }
 
 /** A figure from its parts, for those worked out in one line. */
-export const figureOf = (value: number, unit: FigureUnit, rule: string, inputs: readonly FigureInput[], source: string, confidence: Confidence = 'medium'): Figure =>
-  ({ value, unit, derivation: { rule, inputs, source, confidence } })
+export const figureOf = (
+  value: number,
+  unit: FigureUnit,
+  rule: string,
+  inputs: readonly FigureInput[],
+  source: string,
+  confidence: Confidence = 'medium',
+): Figure => ({ value, unit, derivation: { rule, inputs, source, confidence } })
 
-export const input = (label: string, value: number, unit: FigureUnit, basis: FigureInput['basis'] = 'computed'): FigureInput => ({ label, value, unit, basis })
-export const inputOf = (label: string, m: Measured, unit: FigureUnit): FigureInput => ({ label, value: m.value, unit, basis: m.basis })
+export const input = (
+  label: string,
+  value: number,
+  unit: FigureUnit,
+  basis: FigureInput['basis'] = 'computed',
+): FigureInput => ({ label, value, unit, basis })
+export const inputOf = (label: string, m: Measured, unit: FigureUnit): FigureInput => ({
+  label,
+  value: m.value,
+  unit,
+  basis: m.basis,
+})

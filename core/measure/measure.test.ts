@@ -4,7 +4,12 @@ import { describeDuration, describeWallTime, formatWallTime, minuteOfDay, parseW
 import { orThrow } from './result'
 
 describe('temperatures', () => {
-  it.each([['19.5', 19.5], ['67 F', 19.444], ['-3 C', -3], ['20 °C', 20]])('%s', (text, celsius) => {
+  it.each([
+    ['19.5', 19.5],
+    ['67 F', 19.444],
+    ['-3 C', -3],
+    ['20 °C', 20],
+  ])('%s', (text, celsius) => {
     expect(orThrow(parseTemperatureC(text))).toBeCloseTo(celsius, 2)
   })
   it.each(['warm', '', '500', '20 K'])('refuses “%s”', text => expect(parseTemperatureC(text).ok).toBe(false))

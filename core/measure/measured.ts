@@ -1,5 +1,9 @@
 /** A figure somebody took, once or several times, or one the software filled in until somebody does. */
-export interface Measured { readonly value: number, readonly basis: 'measured' | 'assumed', readonly readings?: number[] | undefined }
+export interface Measured {
+  readonly value: number
+  readonly basis: 'measured' | 'assumed'
+  readonly readings?: number[] | undefined
+}
 
 export const measured = (value: number): Measured => ({ value, basis: 'measured' })
 export const assumed = (value: number): Measured => ({ value, basis: 'assumed' })

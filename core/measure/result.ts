@@ -8,10 +8,14 @@ export interface Issue {
 }
 
 /** An expected failure is a value: callers must look at `ok` before they get at the answer. */
-export type Result<T> = { readonly ok: true, readonly value: T } | { readonly ok: false, readonly issues: readonly Issue[] }
+export type Result<T>
+  = { readonly ok: true, readonly value: T } | { readonly ok: false, readonly issues: readonly Issue[] }
 
 export const succeed = <T>(value: T): Result<T> => ({ ok: true, value })
-export const fail = (code: string, message: string, path = ''): { ok: false, issues: Issue[] } => ({ ok: false, issues: [{ path, code, message }] })
+export const fail = (code: string, message: string, path = ''): { ok: false, issues: Issue[] } => ({
+  ok: false,
+  issues: [{ path, code, message }],
+})
 
 /** The value, or a thrown Error with all messages; for tests and scripts, where a failure is a bug. */
 export function orThrow<T>(result: Result<T>): T {

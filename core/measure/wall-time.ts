@@ -2,7 +2,8 @@ import { UTCDate } from '@date-fns/utc'
 import { differenceInCalendarDays, getDay, isValid, lightFormat, parseISO } from 'date-fns'
 
 /**
- * Workshop time as minutes on the wall clock, without time zones: a clamp that goes on at 16:00 comes off by the same clock.
+ * Workshop time as minutes on the wall clock, without time zones: a clamp that goes on at 16:00 comes off by the same
+ * clock.
  * A clock change at night is left out (docs/limits.md#wall-clock).
  */
 export const MIN_PER_DAY = 1440
@@ -12,7 +13,10 @@ const FORM = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
 
 const dateOf = (wallMin: number): UTCDate => new UTCDate(Math.round(wallMin) * MS_PER_MIN)
 
-/** Minutes since the start of 1970 for `2026-03-05T09:30` (seconds and anything after are dropped). @throws RangeError on any other form. */
+/**
+ * Minutes since the start of 1970 for `2026-03-05T09:30` (seconds and anything after are dropped). @throws RangeError
+ * on any other form.
+ */
 export function parseWallTime(text: string): number {
   const form = FORM.exec(text)?.[0]
   if (!form) throw new RangeError(`“${text}” is not a time: write it as 2026-03-05T09:30.`)

@@ -8,7 +8,9 @@ import { mitreOf } from './mitre-case'
 import { reGlue } from './re-glue'
 import { recessViews } from './wood-views'
 
-/** A mitre glued again and held by a key let in across it from the back: nothing of it shows, and no face is touched. */
+/**
+ * A mitre glued again and held by a key let in across it from the back: nothing of it shows, and no face is touched.
+ */
 export const backKey: Mend<JointCase> = {
   id: 'back-key',
   decides: 'a third of the thickness let in, two thirds left to the face',
@@ -23,7 +25,9 @@ export const backKey: Mend<JointCase> = {
   draw: (c, work) => draw(c, work),
 }
 
-/** Against the frame’s thickness and its width, and what stays to the face (docs/sources.md#mitres, low), millimetres. */
+/**
+ * Against the frame’s thickness and its width, and what stays to the face (docs/sources.md#mitres, low), millimetres.
+ */
 const DEEP_SHARE = 1 / 3
 const LEAST_TO_FACE_MM = 5
 const LONG_SHARE = 1.2
@@ -39,7 +43,9 @@ function consider(c: JointCase): Verdict {
   const [thickMm, wideMm] = [Math.min(widthMm, depthMm), Math.max(widthMm, depthMm)]
   const deepMm = Math.round(thickMm * DEEP_SHARE * 2) / 2
   if (deepMm < LEAST_DEEP_MM || thickMm - deepMm < LEAST_TO_FACE_MM) {
-    return no(say`a third of ${mm(thickMm)} is ${mm(deepMm)}, and ${mm(thickMm - deepMm)} would stay to the face; ${mm(LEAST_TO_FACE_MM)} are wanted`)
+    return no(
+      say`a third of ${mm(thickMm)} is ${mm(deepMm)}, and ${mm(thickMm - deepMm)} would stay to the face; ${mm(LEAST_TO_FACE_MM)} are wanted`,
+    )
   }
   const [longMm, acrossMm] = [Math.round(wideMm * LONG_SHARE), Math.max(8, Math.round(wideMm * WIDE_SHARE))]
   return {
@@ -47,44 +53,62 @@ function consider(c: JointCase): Verdict {
     reason: say`${glued.reason}; a key ${mm(deepMm)} deep across it from the back leaves ${mm(thickMm - deepMm)} to the face`,
     sizes: [
       ...glued.sizes,
-      sizeMm(
-        'thickness', 'key, thickness, and recess, depth', deepMm,
-        'a third of the frame’s thickness',
-        [input('frame', thickMm, 'mm')],
-      ),
-      sizeMm(
-        'length', 'key, along its grain, square to the mitre', longMm,
-        '1.2 × the width of a side',
-        [input('side', wideMm, 'mm')],
-      ),
-      sizeMm('width', 'key, across', acrossMm, '0.4 × the width of a side, 8 mm at least', [input('side', wideMm, 'mm')]),
+      sizeMm('thickness', 'key, thickness, and recess, depth', deepMm, 'a third of the frame’s thickness', [
+        input('frame', thickMm, 'mm'),
+      ]),
+      sizeMm('length', 'key, along its grain, square to the mitre', longMm, '1.2 × the width of a side', [
+        input('side', wideMm, 'mm'),
+      ]),
+      sizeMm('width', 'key, across', acrossMm, '0.4 × the width of a side, 8 mm at least', [
+        input('side', wideMm, 'mm'),
+      ]),
       sizeMm('wall', 'stays to the face', thickMm - deepMm, 'frame − key', [input('frame', thickMm, 'mm')]),
     ],
-    stock: [...glued.stock, { id: 'patch', serves: 'each', what: 'back key', count: 1, sizesMm: [deepMm, acrossMm, longMm], wood: c.entering.species, note: 'grain square to the mitre, so that it is crossed by whole fibres' }],
+    stock: [
+      ...glued.stock,
+      {
+        id: 'patch',
+        serves: 'each',
+        what: 'back key',
+        count: 1,
+        sizesMm: [deepMm, acrossMm, longMm],
+        wood: c.entering.species,
+        note: 'grain square to the mitre, so that it is crossed by whole fibres',
+      },
+    ],
     steps: [
       ...glued.steps,
       using(
-        cured('recess', 18, say`When it has cured: on the back, square across the mitre’s line and in its middle, knife and pare a recess ${mm(longMm)} × ${mm(acrossMm)}, ${mm(deepMm)} deep, flat.`),
-        'knife', 'chisel', 'depth-stop',
+        cured(
+          'recess',
+          18,
+          say`When it has cured: on the back, square across the mitre’s line and in its middle, knife and pare a recess ${mm(longMm)} × ${mm(acrossMm)}, ${mm(deepMm)} deep, flat.`,
+        ),
+        'knife',
+        'chisel',
+        'depth-stop',
       ),
       using(
         cured('key', 8, say`Key to a push fit, glue on its bed and sides, pressed; level it when it has set.`),
-        'brush', 'strap', 'block-plane',
+        'brush',
+        'strap',
+        'block-plane',
       ),
     ],
     settings: [{ what: say`Recess, from the back`, stopMm: deepMm }],
     scrap: say`Set the depth on scrap of the same thickness: what stays to the face is ${mm(thickMm - deepMm)}, measured.`,
     cautions: [...new Set([...glued.cautions, 'blade' as const])],
-    removedCm3: longMm * acrossMm * deepMm / 1000,
+    removedCm3: (longMm * acrossMm * deepMm) / 1000,
     hold: { low: 0.7, high: 0.92 },
   }
 }
 
-const draw = (c: JointCase, work: Work): View[] => recessViews({
-  longMm: sizeOf(work, 'length'),
-  wideMm: sizeOf(work, 'width'),
-  deepMm: sizeOf(work, 'thickness'),
-  thickMm: Math.min(...Object.values(sectionAt(c.entering, 0))),
-  taperDeg: 0,
-  proudMm: 0,
-})
+const draw = (c: JointCase, work: Work): View[] =>
+  recessViews({
+    longMm: sizeOf(work, 'length'),
+    wideMm: sizeOf(work, 'width'),
+    deepMm: sizeOf(work, 'thickness'),
+    thickMm: Math.min(...Object.values(sectionAt(c.entering, 0))),
+    taperDeg: 0,
+    proudMm: 0,
+  })

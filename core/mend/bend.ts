@@ -25,7 +25,7 @@ const SAMPLES = 24
 /** The radius of the circle through three points; infinite where they lie in a line. */
 function radiusOf(a: Vec, b: Vec, c: Vec): number {
   const area2 = length(cross(subtract(b, a), subtract(c, a)))
-  return area2 < 1e-6 ? Infinity : distance(a, b) * distance(b, c) * distance(a, c) / (2 * area2)
+  return area2 < 1e-6 ? Infinity : (distance(a, b) * distance(b, c) * distance(a, c)) / (2 * area2)
 }
 
 /** The bend of a part; null for one that is straight. */
@@ -34,7 +34,11 @@ export function bendOf(part: Part): Bend | null {
   const points = Array.from({ length: SAMPLES + 1 }, (_, i) => pointAtShare(part, i / SAMPLES).point)
   const [a, b] = [points[0]!, points[SAMPLES]!]
   const chordMm = distance(a, b)
-  const offs = points.map((p, i) => ({ p, off: distance(p, lerp(a, b, chordMm < 1 ? 0 : dot(subtract(p, a), subtract(b, a)) / chordMm ** 2)), i }))
+  const offs = points.map((p, i) => ({
+    p,
+    off: distance(p, lerp(a, b, chordMm < 1 ? 0 : dot(subtract(p, a), subtract(b, a)) / chordMm ** 2)),
+    i,
+  }))
   const far = offs.reduce((most, x) => (x.off > most.off ? x : most))
   if (far.off < 3) return null
   const line = chordMm < 1 ? ([0, 1, 0] as Vec) : unit(subtract(b, a))
@@ -53,7 +57,7 @@ export function bendOf(part: Part): Bend | null {
     radiusMm: Math.min(...radii),
     thickMm: bentAcross ? station.widthMm : station.depthMm,
     wideMm: bentAcross ? station.depthMm : station.widthMm,
-    endSlopeDeg: Math.acos(Math.min(1, Math.abs(dot(tangent, line)))) * 180 / Math.PI,
+    endSlopeDeg: (Math.acos(Math.min(1, Math.abs(dot(tangent, line)))) * 180) / Math.PI,
     outOfPlaneMm: Math.max(...points.map(p => Math.abs(dot(subtract(p, a), normal)))),
   }
 }
@@ -62,7 +66,10 @@ export function bendOf(part: Part): Bend | null {
 const FLAT_RISE_MM = 0.5
 const CAUL_MM = 60
 
-/** How a part curves at a place in the plane it is pressed in, and how thick it is that way; null where it is straight enough there. */
+/**
+ * How a part curves at a place in the plane it is pressed in, and how thick it is that way; null where it is straight
+ * enough there.
+ */
 export function curveAt(part: Part, share: number, pull: Vec): { radiusMm: number, thickMm: number } | null {
   const step = CAUL_MM / 2 / axisLengthMm(part)
   if (share - step < 0 || share + step > 1) return null

@@ -12,21 +12,38 @@ import { woodCandidates } from './index'
 /** A part along an arc of so many degrees, `thickMm` thick in its plane and 30 wide square to it. */
 function arc(radiusMm: number, deg: number, thickMm: number): Part {
   const points = Array.from({ length: 25 }, (_, i) => {
-    const a = (i / 24 - 0.5) * deg * Math.PI / 180
+    const a = ((i / 24 - 0.5) * deg * Math.PI) / 180
     return [radiusMm * Math.sin(a), radiusMm * Math.cos(a), 0] as [number, number, number]
   })
-  return { id: 'arc', role: 'arm', species: 'Ash, European', axis: points, across: [0, 0, 1], section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 30, depthMm: thickMm }] } }
+  return {
+    id: 'arc',
+    role: 'arm',
+    species: 'Ash, European',
+    axis: points,
+    across: [0, 0, 1],
+    section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 30, depthMm: thickMm }] },
+  }
 }
 /** A chair whose missing arm is that part. */
 function missing(part: Part): Piece {
   const chair = newChair({ arms: 'through' })
-  return { ...chair, parts: chair.parts.map(p => (p.id === 'right-arm' ? { ...part, id: 'right-arm', missing: true } : p)) }
+  return {
+    ...chair,
+    parts: chair.parts.map(p => (p.id === 'right-arm' ? { ...part, id: 'right-arm', missing: true } : p)),
+  }
 }
 function asked(part: Part, mend: string) {
   const piece = missing(part)
   const trouble = troublesOf(piece).find(t => t.id === 'part:right-arm')!
-  const { verdict } = woodCandidates({ piece, trouble, school: 'everyday', glueGapMm: 0.15 }).find(c => c.mend.id === mend)!
-  return { fits: verdict.fits, why: phraseText(verdict.reason), verdict, sizes: Object.fromEntries((verdict.fits ? verdict.sizes : []).map(s => [s.id, s.figure.value])) }
+  const { verdict } = woodCandidates({ piece, trouble, school: 'everyday', glueGapMm: 0.15 }).find(
+    c => c.mend.id === mend,
+  )!
+  return {
+    fits: verdict.fits,
+    why: phraseText(verdict.reason),
+    verdict,
+    sizes: Object.fromEntries((verdict.fits ? verdict.sizes : []).map(s => [s.id, s.figure.value])),
+  }
 }
 
 describe('the bend of a part', () => {
@@ -50,7 +67,7 @@ describe('a bent part lost', () => {
   it('a slight curve is sawn: 12 degrees of 1500 rise 8.2, so a board of 8.2 + 24; a deep one would break along its grain', () => {
     const flat = asked(arc(1500, 12, 24), 'sawn-copy')
     expect(flat.fits).toBe(true)
-    expect(flat.sizes.width).toBeCloseTo(1500 * (1 - Math.cos(6 * Math.PI / 180)) + 24, 1)
+    expect(flat.sizes.width).toBeCloseTo(1500 * (1 - Math.cos((6 * Math.PI) / 180)) + 24, 1)
     expect(asked(arc(300, 60, 20), 'sawn-copy').why).toContain('break there again')
   })
   it('steam: 300 of radius for 20 is 15 times, over a form of 300 × 0.94 = 282; 48 minutes; 150 of radius is too tight', () => {
@@ -69,11 +86,20 @@ describe('a bent part lost', () => {
     expect(sizes.shim!).toBeLessThanOrEqual(bendOf(arc(300, 60, 20))!.radiusMm / 60 + 1e-9)
   })
   it('an arm and a bow are made again, their joints closed, and nothing is wrong with the plan; a bow is not sprung in like a stick', () => {
-    for (const [piece, part] of [[newChair({ arms: 'through' }), 'right-arm'], [newPiece('stick-chair'), 'bow']] as const) {
-      const lost = applyAll(piece, [...piece.joints.map(j => ({ do: 'test-joint' as const, joint: j.id, state: 'solid' as const })), { do: 'edit-frame', edit: { do: 'describe-part', part, missing: true } }])
+    for (const [piece, part] of [
+      [newChair({ arms: 'through' }), 'right-arm'],
+      [newPiece('stick-chair'), 'bow'],
+    ] as const) {
+      const lost = applyAll(piece, [
+        ...piece.joints.map(j => ({ do: 'test-joint' as const, joint: j.id, state: 'solid' as const })),
+        { do: 'edit-frame', edit: { do: 'describe-part', part, missing: true } },
+      ])
       const made = planPiece(lost, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
       expect(faultsOfPlan(lost, made), part).toEqual([])
-      expect(made.troubles.map(t => t.answer), part).toEqual(['mended'])
+      expect(
+        made.troubles.map(t => t.answer),
+        part,
+      ).toEqual(['mended'])
       expect(made.takeApart.decisions.map(d => phraseText(d.why)).join(' '), part).not.toContain('bowed until')
     }
   })

@@ -20,14 +20,30 @@ describe('the catalogue of mends', () => {
   })
   it('names every tool that a mend’s steps take up, on any piece', () => {
     const listed = new Map(catalogue().map(e => [e.id, e.tools]))
-    fc.assert(fc.property(fc.constantFrom(...FAMILIES.filter(f => ['stool', 'table', 'upholstered-frame', 'flat-frame', 'framed-chair'].includes(f.id))).chain(f => arbitraryDamaged(f)), (piece) => {
-      const plan = planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
-      for (const { options } of [...plan.mends, ...plan.woodMends]) {
-        for (const { id, verdict } of options) {
-          if (!verdict.fits) continue
-          for (const step of verdict.steps) for (const t of step.tools ?? []) expect(listed.get(id), `${id}, ${step.id}`).toContain(TOOLS[t.id].label)
-        }
-      }
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc
+          .constantFrom(
+            ...FAMILIES.filter(f =>
+              ['stool', 'table', 'upholstered-frame', 'flat-frame', 'framed-chair'].includes(f.id),
+            ),
+          )
+          .chain(f => arbitraryDamaged(f)),
+        (piece) => {
+          const plan = planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
+          for (const { options } of [...plan.mends, ...plan.woodMends]) {
+            for (const { id, verdict } of options) {
+              if (!verdict.fits) continue
+              for (const step of verdict.steps) {
+                for (const t of step.tools ?? []) {
+                  expect(listed.get(id), `${id}, ${step.id}`).toContain(TOOLS[t.id].label)
+                }
+              }
+            }
+          }
+        },
+      ),
+      { numRuns: 60 },
+    )
   }, 120_000)
 })

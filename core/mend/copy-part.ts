@@ -54,19 +54,27 @@ function consider(c: WoodCase): Verdict {
     reason: reasonOf(c, twin, pattern),
     sizes: [
       ...lengths(c, pattern, tenonsMm),
-      size('thickness', pattern.isRound ? 'largest diameter' : 'thickness', pattern.isRound ? wide : thick, 'as its twin, at its thickest', []),
+      size(
+        'thickness',
+        pattern.isRound ? 'largest diameter' : 'thickness',
+        pattern.isRound ? wide : thick,
+        'as its twin, at its thickest',
+        [],
+      ),
       ...(pattern.isRound ? [] : [size('width', 'width', wide, 'as its twin, at its widest', [])]),
       ...shoulders(pattern),
     ],
-    stock: [{
-      id: 'part',
-      serves: 'each',
-      what: `blank for the ${nameOf(c.piece, part.id)}`,
-      count: 1,
-      sizesMm: [thick, wide, longMm],
-      wood: part.species,
-      note: 'straight grain end to end, 1 in 15 or better',
-    }],
+    stock: [
+      {
+        id: 'part',
+        serves: 'each',
+        what: `blank for the ${nameOf(c.piece, part.id)}`,
+        count: 1,
+        sizesMm: [thick, wide, longMm],
+        wood: part.species,
+        note: 'straight grain end to end, 1 in 15 or better',
+      },
+    ],
     steps: stepsOf(c, pattern, twin, isMirrored),
     settings: pattern.bores.map(settingOf),
     scrap: say`Make it once in cheap wood first: it has to go into both sockets and stand in line before the good wood is cut.`,
@@ -78,7 +86,8 @@ function consider(c: WoodCase): Verdict {
   }
 }
 
-const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]): Size => sizeMm(id, label, value, rule, inputs, 'drawing')
+const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]): Size =>
+  sizeMm(id, label, value, rule, inputs, 'drawing')
 const dryMm = (c: WoodCase) => c.piece.dryFit?.[partIn(c).id] ?? null
 
 function reasonOf(c: WoodCase, twin: Part | null, pattern: Pattern): Phrase {
@@ -89,7 +98,10 @@ function reasonOf(c: WoodCase, twin: Part | null, pattern: Pattern): Phrase {
   return isOpen ? say`${after}; its length is provisional until the frame is fitted dry` : after
 }
 
-/** What it is cut from: its twin’s shape where it has one, turned over for the other hand, and its own length as measured. */
+/**
+ * What it is cut from: its twin’s shape where it has one, turned over for the other hand, and its own length as
+ * measured.
+ */
 function copied(c: WoodCase): { pattern: Pattern, twin: Part | null, isMirrored: boolean } {
   const part = partIn(c)
   const twin = twinOf(c, part)
@@ -122,10 +134,14 @@ function withLength(pattern: Pattern, lengthMm: number): Pattern {
 
 function lengths(c: WoodCase, pattern: Pattern, tenonsMm: number): Size[] {
   const measured = dryMm(c)
-  const between = measured ? inputOf('between shoulders, fitted dry', measured, 'mm') : input('between shoulders, drawn', pattern.lengthMm, 'mm', 'assumed')
+  const between = measured
+    ? inputOf('between shoulders, fitted dry', measured, 'mm')
+    : input('between shoulders, drawn', pattern.lengthMm, 'mm', 'assumed')
   return [
     size(
-      'length', measured ? 'finished length' : isBetween(pattern) ? 'finished length, provisional' : 'finished length', pattern.lengthMm + tenonsMm,
+      'length',
+      measured ? 'finished length' : isBetween(pattern) ? 'finished length, provisional' : 'finished length',
+      pattern.lengthMm + tenonsMm,
       'shoulder to shoulder, with its tenons',
       [between, input('tenons', tenonsMm, 'mm')],
     ),
@@ -133,19 +149,36 @@ function lengths(c: WoodCase, pattern: Pattern, tenonsMm: number): Size[] {
 }
 
 /** Shoulders that are not square, by the angle a bevel is set to. */
-const shoulders = ({ ends }: Pattern): Size[] => ends.flatMap((e, i): Size[] => (e.shoulderDeg === 90
-  ? []
-  : [{
-      id: 'end-slope',
-      label: `shoulder at its ${i === 0 ? 'first' : 'last'} end`,
-      figure: figureOf(e.shoulderDeg, 'deg', 'between its line and the line of what it meets there', [], 'drawing', 'medium'),
-    }]))
+const shoulders = ({ ends }: Pattern): Size[] =>
+  ends.flatMap((e, i): Size[] =>
+    e.shoulderDeg === 90
+      ? []
+      : [
+          {
+            id: 'end-slope',
+            label: `shoulder at its ${i === 0 ? 'first' : 'last'} end`,
+            figure: figureOf(
+              e.shoulderDeg,
+              'deg',
+              'between its line and the line of what it meets there',
+              [],
+              'drawing',
+              'medium',
+            ),
+          },
+        ],
+  )
 
 /** How the drill is set for one of its own holes. */
 function settingOf(b: PatternBore): Setting {
   const peg = pegShapeOf(b.joint.form)
   const way = Math.round(Math.abs(b.turnDeg))
-  const round = way === 0 ? say`from the front` : way === 180 ? say`from the back` : say`${q(way, 'deg')} round to the ${b.turnDeg > 0 ? 'left' : 'right'}`
+  const round
+    = way === 0
+      ? say`from the front`
+      : way === 180
+        ? say`from the back`
+        : say`${q(way, 'deg')} round to the ${b.turnDeg > 0 ? 'left' : 'right'}`
   return {
     what: say`${tagOf(b.joint)}, ${mm(b.atMm)} along, ${round}${peg?.shape === 'rectangle' ? say`, a mortise of ${mm(peg.thicknessMm)} × ${mm(peg.widthMm)}` : say``}`,
     ...(peg?.shape === 'round' ? { bitMm: peg.thicknessMm } : {}),
@@ -157,22 +190,76 @@ function settingOf(b: PatternBore): Setting {
 function stepsOf(c: WoodCase, pattern: Pattern, twin: Part | null, isMirrored: boolean): Step[] {
   const part = partIn(c)
   const isTenoned = pattern.ends.some(e => e.tenonMm > 0)
-  const other = !isMirrored ? '' : pattern.bores.length > 0 ? ', and make this one of the other hand: what is bored on its left comes on the right' : ', and make this one of the other hand'
+  const other = !isMirrored
+    ? ''
+    : pattern.bores.length > 0
+      ? ', and make this one of the other hand: what is bored on its left comes on the right'
+      : ', and make this one of the other hand'
   return [
-    using(before('measure', 10, twin
-      ? say`Measure the ${partName(c.piece, twin)} at every change of shape; mark which end is which${other}.`
-      : say`Read its ends from the sockets, its shape from the parts next to it.`), 'caliper', 'pencil'),
+    using(
+      before(
+        'measure',
+        10,
+        twin
+          ? say`Measure the ${partName(c.piece, twin)} at every change of shape; mark which end is which${other}.`
+          : say`Read its ends from the sockets, its shape from the parts next to it.`,
+      ),
+      'caliper',
+      'pencil',
+    ),
     ...(isBetween(pattern)
-      ? [{
-          ...using(before('shoulders', 10, say`Close the frame dry without it, square and strapped. Measure from socket to socket where its shoulders will stand, a bevel at each, and write the length down at the piece: the drawing’s is only near it.`), 'strap', 'caliper', 'bevel'),
-          shouldersOf: part.id,
-        }]
-      : [using(before('long', 3, say`${isUpright(part) ? 'Leave its foot long until all feet stand on the board.' : 'Offer it up where it will sit, and mark it from there.'}`), 'pencil', 'square')]),
-    using(before('make', makingMin(part, pattern), isTenoned
-      ? say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`
-      : say`Make it; its faces bear along their whole length before anything draws them up.`), 'shaping', 'caliper'),
+      ? [
+          {
+            ...using(
+              before(
+                'shoulders',
+                10,
+                say`Close the frame dry without it, square and strapped. Measure from socket to socket where its shoulders will stand, a bevel at each, and write the length down at the piece: the drawing’s is only near it.`,
+              ),
+              'strap',
+              'caliper',
+              'bevel',
+            ),
+            shouldersOf: part.id,
+          },
+        ]
+      : [
+          using(
+            before(
+              'long',
+              3,
+              say`${isUpright(part) ? 'Leave its foot long until all feet stand on the board.' : 'Offer it up where it will sit, and mark it from there.'}`,
+            ),
+            'pencil',
+            'square',
+          ),
+        ]),
+    using(
+      before(
+        'make',
+        makingMin(part, pattern),
+        isTenoned
+          ? say`Make it, its tenons to a hand fit in the old sockets. The sockets are not enlarged for it.`
+          : say`Make it; its faces bear along their whole length before anything draws them up.`,
+      ),
+      'shaping',
+      'caliper',
+    ),
     ...(pattern.bores.length > 0
-      ? [using(before('holes', 5 + 8 * pattern.bores.length, say`Bore and chop what enters it, as the sheet sets them; the angle from the bevel, not by eye. Try each with its own tenon.`), 'drill', 'bit', 'depth-stop', 'bevel', 'chisel')]
+      ? [
+          using(
+            before(
+              'holes',
+              5 + 8 * pattern.bores.length,
+              say`Bore and chop what enters it, as the sheet sets them; the angle from the bevel, not by eye. Try each with its own tenon.`,
+            ),
+            'drill',
+            'bit',
+            'depth-stop',
+            'bevel',
+            'chisel',
+          ),
+        ]
       : []),
   ]
 }
@@ -184,7 +271,11 @@ const makingMin = (part: Part, { isRound }: Pattern): number => (part.role === '
 function twinOf(c: WoodCase, part: Part): Part | null {
   const there = c.piece.parts.filter(p => !p.missing && p.id !== part.id)
   const longMm = axisLengthMm(part)
-  return there.find(p => p.id === twinId(part.id)) ?? there.find(p => p.role === part.role && Math.abs(axisLengthMm(p) - longMm) < 0.1 * longMm) ?? null
+  return (
+    there.find(p => p.id === twinId(part.id))
+    ?? there.find(p => p.role === part.role && Math.abs(axisLengthMm(p) - longMm) < 0.1 * longMm)
+    ?? null
+  )
 }
 
 function isBent(part: Part): boolean {
@@ -194,7 +285,10 @@ function isBent(part: Part): boolean {
   return part.axis.some(p => length(cross(line, subtract(p, a))) > STRAIGHT_MM)
 }
 
-/** Its stations from one shoulder to the other, its tenons and what is bored into it; of what is not round from two sides. */
+/**
+ * Its stations from one shoulder to the other, its tenons and what is bored into it; of what is not round from two
+ * sides.
+ */
 function draw(c: WoodCase): View[] {
   return patternViews(copied(c).pattern)
 }

@@ -6,11 +6,27 @@ import { reGlue } from './re-glue'
 import { tool } from '../reference/tools'
 import { before, cured, using, wet } from '../work'
 
-/** A joint that its maker pinned: pin bored out, and a new one through a hole a little offset in the tenon, so that it draws the shoulder home. */
+/**
+ * A joint that its maker pinned: pin bored out, and a new one through a hole a little offset in the tenon, so that it
+ * draws the shoulder home.
+ */
 export const drawnPin: Mend<JointCase> = {
   id: 'drawn-pin',
   decides: 'the old pin’s thickness, density of the tenon’s wood',
-  tools: ['punch', 'square', 'drill', 'bit', 'scrap', 'knife', 'chisel', 'brush', 'mallet', 'swab', 'fine-saw', 'scraper'],
+  tools: [
+    'punch',
+    'square',
+    'drill',
+    'bit',
+    'scrap',
+    'knife',
+    'chisel',
+    'brush',
+    'mallet',
+    'swab',
+    'fine-saw',
+    'scraper',
+  ],
   label: 'Pinned again, drawn',
   short: 'drawn pin',
   opens: true,
@@ -21,7 +37,10 @@ export const drawnPin: Mend<JointCase> = {
   consider,
 }
 
-/** How far the tenon’s hole lies nearer its shoulder, by how dense the tenon’s wood is, millimetres (docs/sources.md#mends, low). */
+/**
+ * How far the tenon’s hole lies nearer its shoulder, by how dense the tenon’s wood is, millimetres
+ * (docs/sources.md#mends, low).
+ */
 const OFFSETS = [
   { upTo: 0.45, mm: 0.5 },
   { upTo: 0.6, mm: 0.8 },
@@ -39,14 +58,20 @@ function consider(c: JointCase): Verdict {
   if (!glued.fits) return glued
   const [old] = c.pinsMm
   if (!old) {
-    return { fits: false, wants: true, reason: say`nobody has measured the old pin: its thickness decides the new one and the offset` }
+    return {
+      fits: false,
+      wants: true,
+      reason: say`nobody has measured the old pin: its thickness decides the new one and the offset`,
+    }
   }
   const density = speciesNamed(c.entering.species).values.specificGravity.value
   const wantedMm = OFFSETS.find(o => density <= o.upTo)!.mm
   const offsetMm = Math.min(wantedMm, old.value / PIN_PER_OFFSET)
   const fromShoulderMm = c.joint.depthMm.value - TO_END * old.value - old.value / 2
   if (fromShoulderMm < old.value) {
-    return no(say`a pin of ${mm(old.value)} wants ${mm(TO_END * old.value)} to the tenon’s end, and ${mm(c.joint.depthMm.value)} has no room for that`)
+    return no(
+      say`a pin of ${mm(old.value)} wants ${mm(TO_END * old.value)} to the tenon’s end, and ${mm(c.joint.depthMm.value)} has no room for that`,
+    )
   }
   const pin = inputOf('old pin', old, 'mm')
   return {
@@ -57,40 +82,78 @@ function consider(c: JointCase): Verdict {
       ...glued.sizes,
       sizeMm('dowel', 'pin', old.value, 'as the old one', [pin], 'mends'),
       sizeMm(
-        'offset', 'hole in the tenon, nearer the shoulder by', offsetMm,
+        'offset',
+        'hole in the tenon, nearer the shoulder by',
+        offsetMm,
         'by how dense the tenon is, and a fifth of the pin at most',
         [input('density against water', density, 'share', 'table'), pin],
         'mends',
       ),
       sizeMm(
-        'pin-depth', 'furthest from the shoulder', fromShoulderMm,
+        'pin-depth',
+        'furthest from the shoulder',
+        fromShoulderMm,
         'depth − 2½ pins; where the old hole was if it was nearer',
         [inputOf('depth', c.joint.depthMm, 'mm'), pin],
         'mends',
       ),
     ],
-    stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [old.value], wood: 'oak, ash or beech, split not sawn', note: 'drier than the frame; pointed at one end, a little proud at both' }],
+    stock: [
+      ...glued.stock,
+      {
+        id: 'pin',
+        serves: 'each',
+        what: 'pin',
+        count: 1,
+        sizesMm: [old.value],
+        wood: 'oak, ash or beech, split not sawn',
+        note: 'drier than the frame; pointed at one end, a little proud at both',
+      },
+    ],
     steps: [
       ...glued.steps,
       using(
-        before('mark-hole', 5, say`Joint home, dry: mark the old hole’s centre on the tenon, take it out, prick ${mm(offsetMm)} nearer the shoulder. Away from it the pin pushes the joint open.`),
-        'punch', 'square',
+        before(
+          'mark-hole',
+          5,
+          say`Joint home, dry: mark the old hole’s centre on the tenon, take it out, prick ${mm(offsetMm)} nearer the shoulder. Away from it the pin pushes the joint open.`,
+        ),
+        'punch',
+        'square',
       ),
       using(
-        before('bore-tenon', 6, say`Bore the tenon ${mm(old.value)} at the prick, scrap under it; the old hole in it plugged first where they meet.`),
-        'drill', tool('bit', old.value), 'scrap',
+        before(
+          'bore-tenon',
+          6,
+          say`Bore the tenon ${mm(old.value)} at the prick, scrap under it; the old hole in it plugged first where they meet.`,
+        ),
+        'drill',
+        tool('bit', old.value),
+        'scrap',
       ),
       using(before('pin', 6, say`Split the pin, point it, and wax its tip.`), 'knife', 'chisel'),
       using(
-        wet('drive', say`Glue on both faces, close it by hand, and drive the pin until the shoulder is tight, no further.`),
-        'brush', 'mallet', 'swab',
+        wet(
+          'drive',
+          say`Glue on both faces, close it by hand, and drive the pin until the shoulder is tight, no further.`,
+        ),
+        'brush',
+        'mallet',
+        'swab',
       ),
-      using(cured('trim', 2, say`Trim the pin on both sides, a hair proud where its maker left it so.`), 'fine-saw', 'chisel'),
+      using(
+        cured('trim', 2, say`Trim the pin on both sides, a hair proud where its maker left it so.`),
+        'fine-saw',
+        'chisel',
+      ),
     ],
-    settings: [{ what: say`Through both walls of the mortise, the tenon out`, bitMm: old.value }, { what: say`Through the tenon, ${fitMm(offsetMm)} nearer the shoulder`, bitMm: old.value }],
+    settings: [
+      { what: say`Through both walls of the mortise, the tenon out`, bitMm: old.value },
+      { what: say`Through the tenon, ${fitMm(offsetMm)} nearer the shoulder`, bitMm: old.value },
+    ],
     scrap: say`Try the offset on a scrap tenon first: the pin draws it home and bends; it must not shear or break out the end.`,
     cautions: [...new Set([...glued.cautions, 'drill' as const])],
-    removedCm3: Math.PI / 4 * old.value ** 2 * form.thicknessMm.value / 1000,
+    removedCm3: ((Math.PI / 4) * old.value ** 2 * form.thicknessMm.value) / 1000,
     hold: { low: Math.min(0.95, glued.hold.low + 0.08), high: Math.min(0.98, glued.hold.high + 0.02) },
   }
 }

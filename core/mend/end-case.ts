@@ -11,10 +11,15 @@ import { spoiltFace } from './glue-break'
 import { no, type Verdict } from './mend'
 import { faultOf, notYet, partIn, type WoodCase } from './wood-case'
 
-/** Past what is spoilt, to sound wood, millimetres; worm reaches further than it shows (docs/sources.md#splices, low). */
+/**
+ * Past what is spoilt, to sound wood, millimetres; worm reaches further than it shows (docs/sources.md#splices, low).
+ */
 const TO_SOUND_MM = 5
 const PAST_WORM_MM = 15
-/** Of the section lost to worm, from which on its wood is replaced, %; at a joint sooner (docs/sources.md#fault-estimates, low). */
+/**
+ * Of the section lost to worm, from which on its wood is replaced, %; at a joint sooner
+ * (docs/sources.md#fault-estimates, low).
+ */
 const WORM_REPLACE_PCT = 30
 const WORM_AT_JOINT_PCT = 15
 /** A loss deeper than this share of its part has no bottom to let a patch into. */
@@ -35,24 +40,40 @@ export function spoiltLength(c: WoodCase): Spoilt | Verdict {
   const part = partIn(c)
   const totalMm = axisLengthMm(part)
   const atMm = fault.along * totalMm
-  const span = (half: number, past: number): Spoilt => ({ part, totalMm, fromMm: Math.max(0, atMm - half - past), toMm: Math.min(totalMm, atMm + half + past) })
+  const span = (half: number, past: number): Spoilt => ({
+    part,
+    totalMm,
+    fromMm: Math.max(0, atMm - half - past),
+    toMm: Math.min(totalMm, atMm + half + past),
+  })
   switch (fault.kind) {
     case 'break': {
-      if (fault.surface === 'not-looked') return notYet(say`nobody has looked at its faces: clean, fibrous, ragged or crushed`)
-      const isSpoilt = spoiltFace(fault) !== null || fault.surface === 'crushed' || (fault.lostPct?.value ?? 0) > 2 * LOST_MUCH_PCT
+      if (fault.surface === 'not-looked') {
+        return notYet(say`nobody has looked at its faces: clean, fibrous, ragged or crushed`)
+      }
+      const isSpoilt
+        = spoiltFace(fault) !== null || fault.surface === 'crushed' || (fault.lostPct?.value ?? 0) > 2 * LOST_MUCH_PCT
       if (!isSpoilt) return no(say`its faces still find each other: nothing of it is sawn off`)
       const { widthMm, depthMm } = sectionAt(part, fault.along)
-      return span(Math.max(widthMm, depthMm) / 2 / Math.tan(Math.max(20, fault.angleDeg.value) * Math.PI / 180), TO_SOUND_MM)
+      return span(
+        Math.max(widthMm, depthMm) / 2 / Math.tan((Math.max(20, fault.angleDeg.value) * Math.PI) / 180),
+        TO_SOUND_MM,
+      )
     }
     case 'worm': {
       if (fault.live !== 'old') {
-        return notYet(say`nobody has said that the worm is old: treat it or keep it apart first, and watch over paper for a month`)
+        return notYet(
+          say`nobody has said that the worm is old: treat it or keep it apart first, and watch over paper for a month`,
+        )
       }
       if (fault.lostPct === null) return notYet(say`probe round the section: how much of it is lost decides`)
-      const atJoint = jointsBetween(c, part, atMm - fault.lengthMm.value / 2, atMm + fault.lengthMm.value / 2).length > 0
+      const atJoint
+        = jointsBetween(c, part, atMm - fault.lengthMm.value / 2, atMm + fault.lengthMm.value / 2).length > 0
       const least = atJoint ? WORM_AT_JOINT_PCT : WORM_REPLACE_PCT
       if (fault.lostPct.value <= least) {
-        return no(say`${q(fault.lostPct.value, '%')} of the section lost, up to ${q(least, '%')}${atJoint ? ' at a joint' : ''} it is kept and made firm`)
+        return no(
+          say`${q(fault.lostPct.value, '%')} of the section lost, up to ${q(least, '%')}${atJoint ? ' at a joint' : ''} it is kept and made firm`,
+        )
       }
       return span(fault.lengthMm.value / 2, PAST_WORM_MM)
     }
@@ -65,7 +86,8 @@ export function spoiltLength(c: WoodCase): Spoilt | Verdict {
       }
       return span(fault.lengthMm.value / 2, TO_SOUND_MM)
     }
-    default: return no(say`nothing of its wood is spoilt`)
+    default:
+      return no(say`nothing of its wood is spoilt`)
   }
 }
 
@@ -94,7 +116,11 @@ export function heldOn(c: WoodCase, joints: readonly Joint[]): string[] | Verdic
   const shut = held.find(j => c.piece.choices.leaveShut.includes(j.id))
   if (shut) return no(say`${tagOf(shut)} sits on the length that goes and is to stay shut`)
   const fast = held.find(j => isHeldByHardware(c.piece, j))
-  if (fast) return no(say`${tagOf(fast)} sits on the length that goes and is held by hardware: undo it and say that it is apart`)
+  if (fast) {
+    return no(
+      say`${tagOf(fast)} sits on the length that goes and is held by hardware: undo it and say that it is apart`,
+    )
+  }
   return held.map(j => j.id)
 }
 
@@ -103,7 +129,7 @@ export function lostEnd(c: WoodCase, mostShare: number): LostEnd | Verdict {
   const spoilt = spoiltLength(c)
   if (!isSpoilt(spoilt)) return spoilt
   const { part, totalMm, fromMm, toMm } = spoilt
-  const end = fromMm <= totalMm - toMm ? 'first' as const : 'last' as const
+  const end = fromMm <= totalMm - toMm ? ('first' as const) : ('last' as const)
   const cutMm = end === 'first' ? toMm : fromMm
   const lostMm = end === 'first' ? cutMm : totalMm - cutMm
   if (lostMm > mostShare * totalMm) {
@@ -113,7 +139,18 @@ export function lostEnd(c: WoodCase, mostShare: number): LostEnd | Verdict {
   const opens = heldOn(c, joints)
   if (!Array.isArray(opens)) return opens
   const { widthMm, depthMm } = sectionAt(part, cutMm / totalMm)
-  return { part, totalMm, end, cutMm, lostMm, thinMm: Math.min(widthMm, depthMm), wideMm: Math.max(widthMm, depthMm), isRound: part.section.shape === 'round', joints, opens }
+  return {
+    part,
+    totalMm,
+    end,
+    cutMm,
+    lostMm,
+    thinMm: Math.min(widthMm, depthMm),
+    wideMm: Math.max(widthMm, depthMm),
+    isRound: part.section.shape === 'round',
+    joints,
+    opens,
+  }
 }
 
 export const isLostEnd = (x: LostEnd | Verdict): x is LostEnd => 'cutMm' in x
@@ -130,9 +167,12 @@ export function jointsBetween(c: WoodCase, part: Part, fromMm: number, toMm: num
   const total = axisLengthMm(part)
   return c.piece.joints.filter((j) => {
     if (j.enters !== part.id && j.receives !== part.id) return false
-    const atMm = j.enters === part.id
-      ? (distance(j.at, part.axis[0]!) < distance(j.at, part.axis.at(-1)!) ? 0 : total)
-      : shareNear(part, j.at) * total
+    const atMm
+      = j.enters === part.id
+        ? distance(j.at, part.axis[0]!) < distance(j.at, part.axis.at(-1)!)
+          ? 0
+          : total
+        : shareNear(part, j.at) * total
     const reachMm = j.enters === part.id ? 0 : reachAlong(j)
     return atMm + reachMm >= fromMm && atMm - reachMm <= toMm
   })
@@ -141,7 +181,9 @@ export function jointsBetween(c: WoodCase, part: Part, fromMm: number, toMm: num
 /** What has to be made again in the new wood: tenons, sockets and mortises. */
 export function madeAgain(joints: readonly Joint[], part: Part): Phrase | null {
   if (joints.length === 0) return null
-  const words = joints.map(j => (j.enters === part.id ? say`the tenon of ${tagOf(j)}` : say`the hole of ${tagOf(j)}, on its old centre`))
+  const words = joints.map(j =>
+    j.enters === part.id ? say`the tenon of ${tagOf(j)}` : say`the hole of ${tagOf(j)}, on its old centre`,
+  )
   return words.slice(1).reduce<Phrase>((all, w) => say`${all}, ${w}`, words[0]!)
 }
 

@@ -33,28 +33,50 @@ function consider(c: WoodCase): Verdict {
     return no(say`${mm(fault.depthMm.value)} deep: fill that thick shrinks and drops out, and carries nothing`)
   }
   const longest = Math.max(fault.lengthMm.value, fault.widthMm.value)
-  if (longest > LONGEST_MM) return no(say`${mm(longest)} across: so much fill shows and moves against the wood; a patch`)
+  if (longest > LONGEST_MM) {
+    return no(say`${mm(longest)} across: so much fill shows and moves against the wood; a patch`)
+  }
   const part = partIn(c)
   const alongMm = fault.along * axisLengthMm(part)
-  const near = c.piece.joints.filter(j => j.enters === part.id || j.receives === part.id)
+  const near = c.piece.joints
+    .filter(j => j.enters === part.id || j.receives === part.id)
     .map(j => Math.hypot(...j.at.map((x, k) => x - pointOf(c, alongMm)[k]!)))
   const nearest = Math.min(Infinity, ...near)
-  if (nearest < FROM_JOINT_MM) return no(say`it lies ${mm(nearest)} from a joint, where wood has to bear: fill carries nothing`)
+  if (nearest < FROM_JOINT_MM) {
+    return no(say`it lies ${mm(nearest)} from a joint, where wood has to bear: fill carries nothing`)
+  }
   return {
     fits: true,
     reason: say`${mm(fault.depthMm.value)} deep, ${mm(longest)} across, and nothing bears there`,
-    sizes: [sizeMm('thickness', 'deep', fault.depthMm.value, 'as it is: 3 mm at most', [inputOf('gone', fault.depthMm, 'mm'), input('to the nearest joint', nearest, 'mm')])],
+    sizes: [
+      sizeMm('thickness', 'deep', fault.depthMm.value, 'as it is: 3 mm at most', [
+        inputOf('gone', fault.depthMm, 'mm'),
+        input('to the nearest joint', nearest, 'mm'),
+      ]),
+    ],
     stock: [],
     steps: [
       using(
-        before('clean', 4, say`Clean it to bare wood; seal the hollow thinly, so that the fill can be taken out again.`),
-        'scraper', 'brush',
+        before(
+          'clean',
+          4,
+          say`Clean it to bare wood; seal the hollow thinly, so that the fill can be taken out again.`,
+        ),
+        'scraper',
+        'brush',
       ),
       using(
-        before('fill', 6, say`Fill in the lightest ground colour of the wood, a shade proud; it is coloured afterwards, never lightened.`),
+        before(
+          'fill',
+          6,
+          say`Fill in the lightest ground colour of the wood, a shade proud; it is coloured afterwards, never lightened.`,
+        ),
         'thin-blade',
       ),
-      using(before('level', 4, say`When it is hard: level it with the grain, the finish round it untouched.`), 'scraper'),
+      using(
+        before('level', 4, say`When it is hard: level it with the grain, the finish round it untouched.`),
+        'scraper',
+      ),
     ],
     cautions: [],
     leavesGapMm: 0,

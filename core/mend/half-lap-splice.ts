@@ -42,11 +42,14 @@ function consider(c: WoodCase): Verdict {
   const lapMm = LAP * end.wideMm
   const { point, segment } = pointAtShare(part, end.cutMm / end.totalMm)
   const { tangent } = frameOfSegment(part, segment)
-  const held = c.piece.joints.filter(j => !end.joints.includes(j) && (j.receives === part.id || j.enters === part.id))
+  const held = c.piece.joints
+    .filter(j => !end.joints.includes(j) && (j.receives === part.id || j.enters === part.id))
     .map(j => Math.abs(dot(subtract(j.at, point), tangent)) - j.depthMm.value)
   const soundMm = Math.min(end.end === 'first' ? end.totalMm - end.cutMm : end.cutMm, ...held)
   if (soundMm < lapMm) {
-    return no(say`a lap of ${mm(lapMm)} does not lie clear of its joints: ${mm(Math.max(0, soundMm))} are sound and free`)
+    return no(
+      say`a lap of ${mm(lapMm)} does not lie clear of its joints: ${mm(Math.max(0, soundMm))} are sound and free`,
+    )
   }
   const name = endName(end)
   const halfMm = end.thinMm / 2
@@ -58,56 +61,84 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(end.lostMm)} of the ${name} go; ${mm(lapMm)} of lap on sound wood, half of its ${mm(end.thinMm)} each: about a quarter of the part’s strength across the lap, half along it`,
     sizes: [
-      sizeMm('saw-line', `shoulder, from the ${name}`, end.lostMm, 'to 5 mm past what is spoilt; past worm 15 mm', [], 'splices'),
+      sizeMm(
+        'saw-line',
+        `shoulder, from the ${name}`,
+        end.lostMm,
+        'to 5 mm past what is spoilt; past worm 15 mm',
+        [],
+        'splices',
+      ),
       sizeMm('length', 'lap', lapMm, '3 × the wider face', [input('face', end.wideMm, 'mm')], 'splices'),
       sizeMm('thickness', 'lap, thick', halfMm, 'half of the part', [input('part', end.thinMm, 'mm')], 'splices'),
       sizeMm(
-        'tenon-length', 'new piece, finished', newMm,
+        'tenon-length',
+        'new piece, finished',
+        newMm,
         'what goes + lap + tenon',
         [input('what goes', end.lostMm, 'mm'), input('lap', lapMm, 'mm'), input('tenon', tenonMm, 'mm')],
         'splices',
       ),
     ],
-    stock: [{
-      id: 'part',
-      serves: 'each',
-      what: `lapped ${name}`,
-      count: 1,
-      sizesMm: [end.thinMm, end.wideMm, newMm],
-      wood: part.species,
-      note: 'grain along it; a shade over in section until it has cured',
-    }],
+    stock: [
+      {
+        id: 'part',
+        serves: 'each',
+        what: `lapped ${name}`,
+        count: 1,
+        sizesMm: [end.thinMm, end.wideMm, newMm],
+        wood: part.species,
+        note: 'grain along it; a shade over in section until it has cured',
+      },
+    ],
     steps: [
       using(
-        before('mark', 8, say`Shoulder and lap knifed all round, ${mm(lapMm)} along the hidden face, ${mm(halfMm)} deep from one gauge setting for both.`),
-        'knife', 'square',
+        before(
+          'mark',
+          8,
+          say`Shoulder and lap knifed all round, ${mm(lapMm)} along the hidden face, ${mm(halfMm)} deep from one gauge setting for both.`,
+        ),
+        'knife',
+        'square',
       ),
       using(before('old', 18, say`Saw and pare the old lap, flat; its shoulder square.`), 'fine-saw', 'chisel'),
       using(
         before('new', 20, say`Cut the new lap to it: both shoulders close together, faces level.`),
-        'fine-saw', 'block-plane',
+        'fine-saw',
+        'block-plane',
       ),
       using(
         wet('glue', say`Glue faces and shoulders; drawn up along the part first, then pressed through the lap.`),
-        'brush', 'strap', 'swab',
+        'brush',
+        'strap',
+        'swab',
       ),
       using(
-        cured('level', 15, say`Level it with the grain${again ? say`; make again ${again}` : ''}; length off its fellow.`),
+        cured(
+          'level',
+          15,
+          say`Level it with the grain${again ? say`; make again ${again}` : ''}; length off its fellow.`,
+        ),
         'block-plane',
       ),
     ],
-    settings: [{ what: say`Gauge, from the hidden face, for both`, fenceMm: halfMm }, { what: say`Lap, from the shoulder`, stopMm: lapMm }],
+    settings: [
+      { what: say`Gauge, from the hidden face, for both`, fenceMm: halfMm },
+      { what: say`Lap, from the shoulder`, stopMm: lapMm },
+    ],
     scrap: say`Lap two scraps with the gauge as set: their faces come level, or the gauge is off by half the step.`,
     cautions: ['blade'],
     leavesGapMm: 0.1,
-    removedCm3: (halfMm * end.wideMm * lapMm + end.thinMm * end.wideMm * end.lostMm / 2) / 1000,
+    removedCm3: (halfMm * end.wideMm * lapMm + (end.thinMm * end.wideMm * end.lostMm) / 2) / 1000,
     hold: { low: 0.55, high: 0.85 },
     design: {
       newWood: [endSolid(end)],
       bores: [],
       sawnAtMm: [end.cutMm],
       glueLines: [{ id: `${c.trouble.id}/lap`, words: say`its lap`, areaMm2: faceMm2, gapMm: 0.1, turn: 1 }],
-      pressing: [0.25, 0.75].map(k => acrossLap(part, (end.cutMm + (end.end === 'first' ? k : -k) * lapMm) / end.totalMm, faceMm2 / 2)),
+      pressing: [0.25, 0.75].map(k =>
+        acrossLap(part, (end.cutMm + (end.end === 'first' ? k : -k) * lapMm) / end.totalMm, faceMm2 / 2),
+      ),
       opens: end.opens,
       closingMin: 2,
       strength: 'poor',
@@ -121,24 +152,49 @@ function acrossLap(part: Part, share: number, areaMm2: number): PressLine {
   const { across, through } = frameOfSegment(part, segment)
   const { widthMm, depthMm } = sectionAt(part, share)
   const [way, half] = widthMm <= depthMm ? [across, widthMm / 2] : [through, depthMm / 2]
-  return { from: alongWay(point, way, -half), to: alongWay(point, way, half), force: faceForce(areaMm2, pressureMPa(part.species)), offSquareDeg: 0 }
+  return {
+    from: alongWay(point, way, -half),
+    to: alongWay(point, way, half),
+    force: faceForce(areaMm2, pressureMPa(part.species)),
+    offSquareDeg: 0,
+  }
 }
 
 /** Old and new lapped, from the side. */
 function draw(_c: WoodCase, work: Work): View[] {
   const [cut, lap, half] = [sizeOf(work, 'saw-line'), sizeOf(work, 'length'), sizeOf(work, 'thickness')]
   const stays = cut + lap + 30
-  return [{
-    id: 'side',
-    title: 'From the side, the hidden face down',
-    shapes: [
-      polygon('wood', [[cut, -half], [cut, 0], [cut + lap, 0], [cut + lap, half], [stays, half], [stays, -half]], true),
-      polygon('new', [[0, -half], [0, half], [cut + lap, half], [cut + lap, 0], [cut, 0], [cut, -half]]),
-    ],
-    dimensions: [
-      along(0, cut, -half, 8, written(cut)),
-      along(cut, cut + lap, -half, 16, written(lap)),
-      { from: [stays, -half], to: [stays, 0], offMm: -8, words: written(half) },
-    ],
-  }]
+  return [
+    {
+      id: 'side',
+      title: 'From the side, the hidden face down',
+      shapes: [
+        polygon(
+          'wood',
+          [
+            [cut, -half],
+            [cut, 0],
+            [cut + lap, 0],
+            [cut + lap, half],
+            [stays, half],
+            [stays, -half],
+          ],
+          true,
+        ),
+        polygon('new', [
+          [0, -half],
+          [0, half],
+          [cut + lap, half],
+          [cut + lap, 0],
+          [cut, 0],
+          [cut, -half],
+        ]),
+      ],
+      dimensions: [
+        along(0, cut, -half, 8, written(cut)),
+        along(cut, cut + lap, -half, 16, written(lap)),
+        { from: [stays, -half], to: [stays, 0], offMm: -8, words: written(half) },
+      ],
+    },
+  ]
 }

@@ -19,7 +19,10 @@ function knuckleOf(c: WoodCase): Knuckle | null {
 }
 const has = (c: WoodCase, ...faults: readonly HoldFault[]): boolean => holdIn(c).faults.some(f => faults.includes(f))
 
-/** Play that a wooden knuckle wants to swing freely in any season, and a pin in its hole, millimetres (docs/sources.md#mends, low). */
+/**
+ * Play that a wooden knuckle wants to swing freely in any season, and a pin in its hole, millimetres
+ * (docs/sources.md#mends, low).
+ */
 const KNUCKLE_PLAY_MM = 0.4
 const PIN_PLAY_MM = 0.15
 const WALL_MM = 3
@@ -50,7 +53,9 @@ function considerPin(c: WoodCase): Verdict {
   if (pinMm === undefined) return no(say`a hole of ${mm(holeMm)} is past any pin: a new knuckle end`)
   const wallMm = (form.thicknessMm.value - pinMm) / 2
   if (wallMm < WALL_MM) {
-    return no(say`a pin of ${mm(pinMm)} leaves ${mm(wallMm)} of wall in a knuckle of ${mm(form.thicknessMm.value)}: a new knuckle end`)
+    return no(
+      say`a pin of ${mm(pinMm)} leaves ${mm(wallMm)} of wall in a knuckle of ${mm(form.thicknessMm.value)}: a new knuckle end`,
+    )
   }
   const isThicker = pinMm > form.diameterMm.value
   const boreMm = pinMm + PIN_PLAY_MM
@@ -59,39 +64,67 @@ function considerPin(c: WoodCase): Verdict {
     reason: say`${isThicker ? say`${fitMm(gap.value)} of play: the hole bored out` : say`the hole is whole`} for a pin of ${mm(pinMm)}, ${mm(wallMm)} of wall`,
     sizes: [
       sizeMm(
-        'dowel', 'pin', pinMm,
+        'dowel',
+        'pin',
+        pinMm,
         isThicker ? 'the next size that fills the worn hole' : 'as it was',
         [inputOf('old pin', form.diameterMm, 'mm'), inputOf('play', gap, 'fit-mm')],
         'mends',
       ),
       sizeMm('play', 'play in its hole', PIN_PLAY_MM, 'what a pin wants to turn', [], 'mends', 'fit-mm'),
       sizeMm(
-        'wall', 'wall of the knuckle', wallMm,
+        'wall',
+        'wall of the knuckle',
+        wallMm,
         '(knuckle − pin) / 2, 3 mm at least',
         [inputOf('knuckle', form.thicknessMm, 'mm')],
         'mends',
       ),
     ],
-    stock: [{
-      id: 'pin',
-      serves: 'each',
-      what: 'hinge pin',
-      count: 1,
-      sizesMm: [pinMm],
-      wood: 'as the old one: steel, brass or hard wood',
-      note: 'never glued',
-    }],
+    stock: [
+      {
+        id: 'pin',
+        serves: 'each',
+        what: 'hinge pin',
+        count: 1,
+        sizesMm: [pinMm],
+        wood: 'as the old one: steel, brass or hard wood',
+        note: 'never glued',
+      },
+    ],
     steps: [
-      using(before('out', 6, say`The old pin out with a punch a little thinner, the knuckles held.`), 'punch', 'mallet'),
-      ...(isThicker ? [using(before('bore', 8, say`Both halves clamped as they work, in line; bore ${mm(pinMm)} through all fingers in one go.`), 'drill', tool('bit', pinMm))] : []),
       using(
-        before('pin', 6, say`Pin in, waxed, and tried through its whole travel${form.stopDeg === undefined ? '' : say` to its stop at ${q(Math.abs(form.stopDeg), 'deg')}`}: it swings by its own weight and does not drop.`),
+        before('out', 6, say`The old pin out with a punch a little thinner, the knuckles held.`),
+        'punch',
+        'mallet',
+      ),
+      ...(isThicker
+        ? [
+            using(
+              before(
+                'bore',
+                8,
+                say`Both halves clamped as they work, in line; bore ${mm(pinMm)} through all fingers in one go.`,
+              ),
+              'drill',
+              tool('bit', pinMm),
+            ),
+          ]
+        : []),
+      using(
+        before(
+          'pin',
+          6,
+          say`Pin in, waxed, and tried through its whole travel${form.stopDeg === undefined ? '' : say` to its stop at ${q(Math.abs(form.stopDeg), 'deg')}`}: it swings by its own weight and does not drop.`,
+        ),
         'mallet',
       ),
     ],
     cautions: isThicker ? ['drill'] : [],
     leavesGapMm: 0,
-    removedCm3: isThicker ? Math.PI / 4 * (boreMm ** 2 - form.diameterMm.value ** 2) * form.thicknessMm.value * form.count / 1000 : 0,
+    removedCm3: isThicker
+      ? ((Math.PI / 4) * (boreMm ** 2 - form.diameterMm.value ** 2) * form.thicknessMm.value * form.count) / 1000
+      : 0,
     hold: { low: 0.75, high: 0.95 },
   }
 }
@@ -117,22 +150,38 @@ function considerEase(c: WoodCase): Verdict {
   return {
     fits: true,
     reason: say`it binds: ${fitMm(KNUCKLE_PLAY_MM)} between the fingers, and no more`,
-    sizes: [sizeMm('play', 'between the fingers', KNUCKLE_PLAY_MM, 'what a wooden knuckle wants in the dampest month', [input('fingers', form.count, 'count')], 'mends', 'fit-mm')],
+    sizes: [
+      sizeMm(
+        'play',
+        'between the fingers',
+        KNUCKLE_PLAY_MM,
+        'what a wooden knuckle wants in the dampest month',
+        [input('fingers', form.count, 'count')],
+        'mends',
+        'fit-mm',
+      ),
+    ],
     stock: [],
     steps: [
       using(
         before('rub', 6, say`Rub soft pencil between the fingers, swing it, take it apart: it shines where it binds.`),
-        'pencil', 'punch',
+        'pencil',
+        'punch',
       ),
       using(
-        before('pare', 12, say`Pare there, a shaving at a time, until a strip of card goes between; round the edges that turn, not the pin’s hole.`),
-        'chisel', 'caliper',
+        before(
+          'pare',
+          12,
+          say`Pare there, a shaving at a time, until a strip of card goes between; round the edges that turn, not the pin’s hole.`,
+        ),
+        'chisel',
+        'caliper',
       ),
       using(before('wax', 3, say`Wax the faces and the pin, together again, and swing it to its stop.`), 'mallet'),
     ],
     cautions: ['blade'],
     leavesGapMm: 0,
-    removedCm3: KNUCKLE_PLAY_MM * form.thicknessMm.value ** 2 * form.count / 1000,
+    removedCm3: (KNUCKLE_PLAY_MM * form.thicknessMm.value ** 2 * form.count) / 1000,
     hold: { low: 0.8, high: 0.95 },
   }
 }

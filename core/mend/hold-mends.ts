@@ -10,7 +10,15 @@ import { tool, TOOLS } from '../reference/tools'
 import { before, using } from '../work'
 
 /** What turns on a thread or a screw and only has to be made tight again. */
-const TIGHTENED: ReadonlySet<HoldKind> = new Set(['screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip'])
+const TIGHTENED: ReadonlySet<HoldKind> = new Set([
+  'screw',
+  'bolt',
+  'hanger-bolt',
+  'corner-bracket',
+  'plate',
+  'button',
+  'clip',
+])
 /** What tightening does not mend. */
 const SPOILT: readonly HoldFault[] = ['stripped', 'bent', 'snapped', 'seized', 'split-wood', 'crushed-wood', 'worn']
 /** What was driven in and can come out again for good. */
@@ -32,8 +40,13 @@ export const tighten: Mend<WoodCase> = {
 
 const NO_WOOD = { sizes: [], stock: [], cautions: [], leavesGapMm: 0, removedCm3: 0 } as const
 
-interface Held { readonly kind: HoldKind, readonly faults: readonly HoldFault[], readonly state: string }
-const heldIn = (c: WoodCase): Held[] => (c.trouble.kind === 'hardware-loose' ? holdsOf(c.piece, jointIn(c)) : [holdIn(c)])
+interface Held {
+  readonly kind: HoldKind
+  readonly faults: readonly HoldFault[]
+  readonly state: string
+}
+const heldIn = (c: WoodCase): Held[] =>
+  c.trouble.kind === 'hardware-loose' ? holdsOf(c.piece, jointIn(c)) : [holdIn(c)]
 
 function considerTighten(c: WoodCase): Verdict {
   const held = heldIn(c)
@@ -42,12 +55,17 @@ function considerTighten(c: WoodCase): Verdict {
   if (gone) return no(say`its ${WAYS_OUT[gone.kind].label} is lost: the same size again, into sound wood`)
   const spoilt = threaded.find(h => h.faults.some(f => SPOILT.includes(f)))
   if (spoilt) {
-    return no(say`its ${WAYS_OUT[spoilt.kind].label} is ${spoilt.faults.map(f => f.replaceAll('-', ' ')).join(', ')}: tightening does not mend that`)
+    return no(
+      say`its ${WAYS_OUT[spoilt.kind].label} is ${spoilt.faults.map(f => f.replaceAll('-', ' ')).join(', ')}: tightening does not mend that`,
+    )
   }
   const names = [...new Set(threaded.map(h => WAYS_OUT[h.kind].label))]
   return {
     fits: true,
-    reason: say`${joined(names.map((n): Phrase => say`${n}`), ', ')}: sound, and loose only`,
+    reason: say`${joined(
+      names.map((n): Phrase => say`${n}`),
+      ', ',
+    )}: sound, and loose only`,
     ...NO_WOOD,
     steps: [
       using(
@@ -55,8 +73,13 @@ function considerTighten(c: WoodCase): Verdict {
         'scraper',
       ),
       using(
-        before('tighten', 3, say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`),
-        'driver', 'spanner',
+        before(
+          'tighten',
+          3,
+          say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`,
+        ),
+        'driver',
+        'spanner',
       ),
       before('try', 2, say`Try it; look again in a month, for new wood settles.`),
     ],
@@ -69,7 +92,18 @@ export const screwOut: Mend<WoodCase> = {
   id: 'metal-out',
   decides: 'what kind of metal it is and whether it will come',
   tools: [
-    'driver', 'hollow-cutter', 'pliers', 'nippers', 'staple-lifter', 'drill', 'bit', 'chisel', 'caliper', 'mallet', 'fine-saw', 'punch',
+    'driver',
+    'hollow-cutter',
+    'pliers',
+    'nippers',
+    'staple-lifter',
+    'drill',
+    'bit',
+    'chisel',
+    'caliper',
+    'mallet',
+    'fine-saw',
+    'punch',
   ],
   label: 'Out, and its hole plugged',
   short: 'out, plugged',
@@ -80,7 +114,10 @@ export const screwOut: Mend<WoodCase> = {
   consider: considerOut,
 }
 
-/** Round a shank wood is bored away so much, in all, to reach sound wood; by a hollow cutter its own wall and a little, millimetres (low). */
+/**
+ * Round a shank wood is bored away so much, in all, to reach sound wood; by a hollow cutter its own wall and a
+ * little, millimetres (low).
+ */
 const TO_SOUND_MM = 1
 const CUTTER_MM = 4
 
@@ -98,34 +135,59 @@ function considerOut(c: WoodCase): Verdict {
   const plugMm = plugFor(bitsIn(c), held, way.leaves)
   return {
     fits: true,
-    reason: isGone ? say`it is out already: its hole is closed with wood` : say`${way.label}: ${way.tools.map(id => TOOLS[id].label).join(', ')}`,
+    reason: isGone
+      ? say`it is out already: its hole is closed with wood`
+      : say`${way.label}: ${way.tools.map(id => TOOLS[id].label).join(', ')}`,
     ...NO_WOOD,
-    sizes: plugMm === null || !held.diameterMm
-      ? []
-      : [sizeMm(
-          'plug', 'plug', plugMm,
-          way.leaves === 'wider-hole' ? 'shank + 4 mm for the hollow cutter, to the next rod' : 'shank + 1 mm to sound wood, to the next bit',
-          [inputOf('shank', held.diameterMm, 'mm')],
-          'mends',
-        )],
-    stock: [{
-      id: 'plug',
-      serves: 'each',
-      what: 'plug',
-      count: 1,
-      sizesMm: plugMm === null ? [] : [plugMm, ...(held.lengthMm ? [held.lengthMm.value] : [])],
-      wood: 'the part’s own wood',
-      note: 'to the hole as it is once the metal is out; grain along the part where it shows, across it where a new screw goes in',
-    }],
+    sizes:
+      plugMm === null || !held.diameterMm
+        ? []
+        : [
+            sizeMm(
+              'plug',
+              'plug',
+              plugMm,
+              way.leaves === 'wider-hole'
+                ? 'shank + 4 mm for the hollow cutter, to the next rod'
+                : 'shank + 1 mm to sound wood, to the next bit',
+              [inputOf('shank', held.diameterMm, 'mm')],
+              'mends',
+            ),
+          ],
+    stock: [
+      {
+        id: 'plug',
+        serves: 'each',
+        what: 'plug',
+        count: 1,
+        sizesMm: plugMm === null ? [] : [plugMm, ...(held.lengthMm ? [held.lengthMm.value] : [])],
+        wood: 'the part’s own wood',
+        note: 'to the hole as it is once the metal is out; grain along the part where it shows, across it where a new screw goes in',
+      },
+    ],
     steps: [
-      ...(isGone ? [] : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]),
+      ...(isGone
+        ? []
+        : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]),
       using(
-        before('clear', 4, say`Clear the hole to sound wood with ${plugMm === null ? say`the next bit that makes it round` : say`a bit of ${mm(plugMm)}`}, and measure it.`),
-        'drill', plugMm === null ? 'bit' : tool('bit', plugMm), 'caliper',
+        before(
+          'clear',
+          4,
+          say`Clear the hole to sound wood with ${plugMm === null ? say`the next bit that makes it round` : say`a bit of ${mm(plugMm)}`}, and measure it.`,
+        ),
+        'drill',
+        plugMm === null ? 'bit' : tool('bit', plugMm),
+        'caliper',
       ),
       using(
-        before('plug', 8, say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`),
-        'mallet', 'fine-saw', 'chisel',
+        before(
+          'plug',
+          8,
+          say`Plug with ${way.leaves === 'wider-hole' ? 'a turned plug' : 'a tapered plug'}, glued, the grain with the part; trim flush when it has cured.`,
+        ),
+        'mallet',
+        'fine-saw',
+        'chisel',
       ),
     ],
     cautions: [...way.cautions, 'blade'],

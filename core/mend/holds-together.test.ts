@@ -24,7 +24,9 @@ const anyPiece = fc.constantFrom(...FAMILIES.filter(f => f.id !== 'flat-frame'))
 
 function fitting(piece: Piece, ids: readonly string[]): { id: string, work: Work }[] {
   const trouble = troublesOf(piece).find(t => t.id === 'fault:f')!
-  return woodCandidates({ piece, trouble, school: 'everyday', glueGapMm: 0.15 }).flatMap(c => (ids.includes(c.mend.id) && c.verdict.fits ? [{ id: c.mend.id, work: c.verdict }] : []))
+  return woodCandidates({ piece, trouble, school: 'everyday', glueGapMm: 0.15 }).flatMap(c =>
+    ids.includes(c.mend.id) && c.verdict.fits ? [{ id: c.mend.id, work: c.verdict }] : [],
+  )
 }
 const family = (piece: Piece): string => piece.shape.family
 const sizesOf = (work: Work) => Object.fromEntries(work.sizes.map(s => [s.id, s.figure.value]))
@@ -32,25 +34,44 @@ const sizesOf = (work: Work) => Object.fromEntries(work.sizes.map(s => [s.id, s.
 describe('a patch', () => {
   it('covers its loss from the face to the bottom, its sides leaning in: every corner of what is gone lies in what is put in', () => {
     let seen = 0
-    fc.assert(fc.property(anyPiece, fc.nat(20), fc.double({ min: 0.2, max: 0.8, noNaN: true }), fc.constantFrom(0, 90, 180, 270), fc.tuple(fc.integer({ min: 5, max: 60 }), fc.integer({ min: 4, max: 20 }), fc.integer({ min: 1, max: 18 })), (piece, which, along, turnDeg, [l, w, d]) => {
-      const parts = piece.parts.filter(isStraight)
-      const part = parts[which % parts.length]!
-      const loss: Loss = { ...newFault('loss', 'f', part.id, along) as Loss, turnDeg, lengthMm: measured(l), widthMm: measured(w), depthMm: measured(d) }
-      for (const { id, work } of fitting(faulty(piece, loss), ['let-in-patch', 'through-patch'])) {
-        const [patch] = work.design!.newWood
-        const s = sizesOf(work)
-        const lean = s.thickness! * Math.tan(7 * Math.PI / 180)
-        expect(s.length! / 2 - lean, `${id} along`).toBeGreaterThanOrEqual(l / 2 - 1e-9)
-        if (id === 'let-in-patch') expect(s.width! / 2 - lean, `${id} across`).toBeGreaterThanOrEqual(w / 2 - 1e-9)
-        expect(s.thickness!).toBeGreaterThanOrEqual(d)
-        // The solid that is drawn and cut reaches as far as its sizes say, from half a millimetre over the face inward.
-        const way = unit(sub(patch!.axis.at(-1)! as Vec, patch!.axis[0]! as Vec))
-        expect(longOf(patch!)).toBeCloseTo(s.length!, 6)
-        const middle = plus(patch!.axis[0]! as Vec, way, longOf(patch!) / 2)
-        for (const side of [-1, 1]) expect(depthIn(patch!, plus(middle, way, side * (l / 2)))).toBeGreaterThan(-0.01)
-        seen++
-      }
-    }), { numRuns: 150 })
+    fc.assert(
+      fc.property(
+        anyPiece,
+        fc.nat(20),
+        fc.double({ min: 0.2, max: 0.8, noNaN: true }),
+        fc.constantFrom(0, 90, 180, 270),
+        fc.tuple(fc.integer({ min: 5, max: 60 }), fc.integer({ min: 4, max: 20 }), fc.integer({ min: 1, max: 18 })),
+        (piece, which, along, turnDeg, [l, w, d]) => {
+          const parts = piece.parts.filter(isStraight)
+          const part = parts[which % parts.length]!
+          const loss: Loss = {
+            ...(newFault('loss', 'f', part.id, along) as Loss),
+            turnDeg,
+            lengthMm: measured(l),
+            widthMm: measured(w),
+            depthMm: measured(d),
+          }
+          for (const { id, work } of fitting(faulty(piece, loss), ['let-in-patch', 'through-patch'])) {
+            const [patch] = work.design!.newWood
+            const s = sizesOf(work)
+            const lean = s.thickness! * Math.tan((7 * Math.PI) / 180)
+            expect(s.length! / 2 - lean, `${id} along`).toBeGreaterThanOrEqual(l / 2 - 1e-9)
+            if (id === 'let-in-patch') expect(s.width! / 2 - lean, `${id} across`).toBeGreaterThanOrEqual(w / 2 - 1e-9)
+            expect(s.thickness!).toBeGreaterThanOrEqual(d)
+            // The solid that is drawn and cut reaches as far as its sizes say, from half a millimetre over the face
+            // inward.
+            const way = unit(sub(patch!.axis.at(-1)! as Vec, patch!.axis[0]! as Vec))
+            expect(longOf(patch!)).toBeCloseTo(s.length!, 6)
+            const middle = plus(patch!.axis[0]! as Vec, way, longOf(patch!) / 2)
+            for (const side of [-1, 1]) {
+              expect(depthIn(patch!, plus(middle, way, side * (l / 2)))).toBeGreaterThan(-0.01)
+            }
+            seen++
+          }
+        },
+      ),
+      { numRuns: 150 },
+    )
     expect(seen).toBeGreaterThan(30)
   })
 })
@@ -58,26 +79,48 @@ describe('a patch', () => {
 describe('a dowel across a break', () => {
   it('runs in both halves for two of its diameters at least, on any leg, rail and stick, at whatever angle it broke', () => {
     let seen = 0
-    fc.assert(fc.property(anyPiece, fc.nat(20), fc.double({ min: 0.2, max: 0.8, noNaN: true }), fc.integer({ min: 25, max: 85 }), fc.integer({ min: 0, max: 359 }), (piece, which, along, angleDeg, turnDeg) => {
-      const parts = piece.parts.filter(p => isStraight(p) && !['seat', 'top', 'leaf'].includes(p.role))
-      const part = parts[which % parts.length]!
-      const snap: Break = { ...newFault('break', 'f', part.id, along) as Break, parted: 'apart', surface: 'fibrous', angleDeg: measured(angleDeg), gapMm: measured(0.1), lostPct: measured(0), turnDeg }
-      const broken = faulty(piece, snap)
-      for (const { work } of fitting(broken, ['dowel-break'])) {
-        // The two halves as they lie apart: how much of each bore’s line runs in the one and in the other.
-        const standing = standingOf(broken)
-        const tie = standing.breaks.find(b => b.fault === 'f')!
-        const halves = [tie.first, tie.second].map(id => standing.piece.parts.find(p => p.id === id)!)
-        for (const bore of work.design!.bores) {
-          const long = size(sub(bore.to as Vec, bore.from as Vec))
-          const way = unit(sub(bore.to as Vec, bore.from as Vec))
-          const points = Array.from({ length: Math.floor(long / 0.5) }, (_, i) => plus(bore.from as Vec, way, i * 0.5))
-          const inEach = halves.map(h => points.filter(p => depthIn(h, p) > -0.3).length * 0.5)
-          for (const mm of inEach) expect(mm, `${family(piece)} ${part.id} ${angleDeg}`).toBeGreaterThanOrEqual(2 * bore.diameterMm - 1.5)
-          seen++
-        }
-      }
-    }), { numRuns: 200 })
+    fc.assert(
+      fc.property(
+        anyPiece,
+        fc.nat(20),
+        fc.double({ min: 0.2, max: 0.8, noNaN: true }),
+        fc.integer({ min: 25, max: 85 }),
+        fc.integer({ min: 0, max: 359 }),
+        (piece, which, along, angleDeg, turnDeg) => {
+          const parts = piece.parts.filter(p => isStraight(p) && !['seat', 'top', 'leaf'].includes(p.role))
+          const part = parts[which % parts.length]!
+          const snap: Break = {
+            ...(newFault('break', 'f', part.id, along) as Break),
+            parted: 'apart',
+            surface: 'fibrous',
+            angleDeg: measured(angleDeg),
+            gapMm: measured(0.1),
+            lostPct: measured(0),
+            turnDeg,
+          }
+          const broken = faulty(piece, snap)
+          for (const { work } of fitting(broken, ['dowel-break'])) {
+            // The two halves as they lie apart: how much of each bore’s line runs in the one and in the other.
+            const standing = standingOf(broken)
+            const tie = standing.breaks.find(b => b.fault === 'f')!
+            const halves = [tie.first, tie.second].map(id => standing.piece.parts.find(p => p.id === id)!)
+            for (const bore of work.design!.bores) {
+              const long = size(sub(bore.to as Vec, bore.from as Vec))
+              const way = unit(sub(bore.to as Vec, bore.from as Vec))
+              const points = Array.from({ length: Math.floor(long / 0.5) }, (_, i) =>
+                plus(bore.from as Vec, way, i * 0.5),
+              )
+              const inEach = halves.map(h => points.filter(p => depthIn(h, p) > -0.3).length * 0.5)
+              for (const mm of inEach) {
+                expect(mm, `${family(piece)} ${part.id} ${angleDeg}`).toBeGreaterThanOrEqual(2 * bore.diameterMm - 1.5)
+              }
+              seen++
+            }
+          }
+        },
+      ),
+      { numRuns: 200 },
+    )
     expect(seen).toBeGreaterThan(20)
   })
 })
@@ -89,24 +132,37 @@ describe('lengths', () => {
 
   it('after saw and splice add up to the twin’s: what stays and what is put on is the old part again, end, lap, scarf and tip alike', () => {
     let seen = 0
-    fc.assert(fc.property(fc.integer({ min: 12, max: 120 }), fc.integer({ min: 20, max: 60 }), (atMm, lengthMm) => {
-      const total = longOf(leg)
-      const worm = faulty(newChair(), { ...newFault('worm', 'f', LEG, atMm / total), lengthMm: measured(lengthMm), lostPct: measured(45), live: 'old' } as Fault)
-      for (const { id, work } of fitting(worm, ['new-end', 'half-lap-splice', 'scarf'])) {
-        const s = sizesOf(work)
-        const goneMm = id === 'new-end' ? s['saw-line']! : Math.min(...work.design!.sawnAtMm ?? [Infinity])
-        const overlapMm = id === 'new-end' ? 0 : id === 'half-lap-splice' ? s.slot ?? 0 : 0
-        if (id === 'new-end') {
-          expect(total - goneMm + s.length!).toBeCloseTo(total, 6)
-          seen++
+    fc.assert(
+      fc.property(fc.integer({ min: 12, max: 120 }), fc.integer({ min: 20, max: 60 }), (atMm, lengthMm) => {
+        const total = longOf(leg)
+        const worm = faulty(newChair(), {
+          ...newFault('worm', 'f', LEG, atMm / total),
+          lengthMm: measured(lengthMm),
+          lostPct: measured(45),
+          live: 'old',
+        } as Fault)
+        for (const { id, work } of fitting(worm, ['new-end', 'half-lap-splice', 'scarf'])) {
+          const s = sizesOf(work)
+          const goneMm = id === 'new-end' ? s['saw-line']! : Math.min(...(work.design!.sawnAtMm ?? [Infinity]))
+          const overlapMm = id === 'new-end' ? 0 : id === 'half-lap-splice' ? (s.slot ?? 0) : 0
+          if (id === 'new-end') {
+            expect(total - goneMm + s.length!).toBeCloseTo(total, 6)
+            seen++
+          }
+          else if (Number.isFinite(goneMm) && overlapMm > 0) {
+            expect(total - goneMm + s.length! - overlapMm).toBeCloseTo(total, 0)
+            seen++
+          }
         }
-        else if (Number.isFinite(goneMm) && overlapMm > 0) {
-          expect(total - goneMm + s.length! - overlapMm).toBeCloseTo(total, 0)
-          seen++
-        }
-      }
-    }), { numRuns: 60 })
-    const worn = faulty(newChair(), { ...newFault('loss', 'f', LEG, 0.01) as Loss, lengthMm: measured(9), widthMm: measured(30), depthMm: measured(30) })
+      }),
+      { numRuns: 60 },
+    )
+    const worn = faulty(newChair(), {
+      ...(newFault('loss', 'f', LEG, 0.01) as Loss),
+      lengthMm: measured(9),
+      widthMm: measured(30),
+      depthMm: measured(30),
+    })
     for (const { work } of fitting(worn, ['foot-tip'])) {
       const s = sizesOf(work)
       expect(s.thickness).toBe(s['saw-line'])
@@ -116,7 +172,14 @@ describe('lengths', () => {
   })
 
   it('a register’s saw takes its kerf off the leg, and the sheet says so: 0.8 mm to make up', () => {
-    const snap: Break = { ...newFault('break', 'f', LEG, 0.3) as Break, parted: 'apart', surface: 'ragged', angleDeg: measured(80), gapMm: measured(0.1), lostPct: measured(5) }
+    const snap: Break = {
+      ...(newFault('break', 'f', LEG, 0.3) as Break),
+      parted: 'apart',
+      surface: 'ragged',
+      angleDeg: measured(80),
+      gapMm: measured(0.1),
+      lostPct: measured(5),
+    }
     const [made] = fitting(faulty(newChair(), snap), ['saw-and-bore'])
     const words = made!.work.steps.map(s => JSON.stringify(s.words)).join(' ')
     expect(words).toContain('took')
@@ -128,29 +191,41 @@ describe('a part made again', () => {
   it('fits what it enters: each tenon as thick and as deep as its socket, thinner than itself, and not through what it enters unless it is to be', () => {
     let seen = 0
     for (const family of FAMILIES) {
-      fc.assert(fc.property(arbitraryOf(family), fc.nat(30), (piece, which) => {
-        const parts = piece.parts.filter(p => isStraight(p) && !['seat', 'top', 'leaf'].includes(p.role))
-        if (parts.length === 0) return
-        const part = parts[which % parts.length]!
-        const lost = applyAll(piece, [{ do: 'edit-frame', edit: { do: 'describe-part', part: part.id, missing: true } }])
-        const trouble = troublesOf(lost).find(t => t.id === `part:${part.id}`)!
-        const found = woodCandidates({ piece: lost, trouble, school: 'everyday', glueGapMm: 0.15 }).find(c => c.mend.id === 'copy-part' && c.verdict.fits)
-        if (!found?.verdict.fits) return
-        const length = found.verdict.sizes.find(s => s.id === 'length')!.figure.value
-        const own = piece.joints.filter(j => j.enters === part.id)
-        // A stick that is threaded through an arm on its way has its tenons at its ends all the same.
-        const fromEnd = (at: readonly number[]) => Math.min(...[part.axis[0]!, part.axis.at(-1)!].map(e => size(sub(at as Vec, e as Vec))))
-        const tenons = own.filter(j => j.form.kind !== 'butt' && j.form.kind !== 'dowel' && fromEnd(j.at) < 0.2 * longOf(part))
-        expect(length).toBeCloseTo(longOf(part) + tenons.reduce((sum, j) => sum + j.depthMm.value, 0), 6)
-        for (const j of tenons) {
-          const receiver = piece.parts.find(p => p.id === j.receives)!
-          // From its mouth inward along its own line: the tenon’s end is still in wood, or it is a through one.
-          const inward = plus(j.at as Vec, j.withdraw as Vec, -Math.max(0, j.depthMm.value - 2))
-          const isThrough = 'through' in j.form && j.form.through === true
-          if (!isThrough && isStraight(receiver)) expect(depthIn(receiver, inward), `${family.id} ${j.id}`).toBeGreaterThan(-3)
-          seen++
-        }
-      }), { numRuns: 12 })
+      fc.assert(
+        fc.property(arbitraryOf(family), fc.nat(30), (piece, which) => {
+          const parts = piece.parts.filter(p => isStraight(p) && !['seat', 'top', 'leaf'].includes(p.role))
+          if (parts.length === 0) return
+          const part = parts[which % parts.length]!
+          const lost = applyAll(piece, [
+            { do: 'edit-frame', edit: { do: 'describe-part', part: part.id, missing: true } },
+          ])
+          const trouble = troublesOf(lost).find(t => t.id === `part:${part.id}`)!
+          const found = woodCandidates({ piece: lost, trouble, school: 'everyday', glueGapMm: 0.15 }).find(
+            c => c.mend.id === 'copy-part' && c.verdict.fits,
+          )
+          if (!found?.verdict.fits) return
+          const length = found.verdict.sizes.find(s => s.id === 'length')!.figure.value
+          const own = piece.joints.filter(j => j.enters === part.id)
+          // A stick that is threaded through an arm on its way has its tenons at its ends all the same.
+          const fromEnd = (at: readonly number[]) =>
+            Math.min(...[part.axis[0]!, part.axis.at(-1)!].map(e => size(sub(at as Vec, e as Vec))))
+          const tenons = own.filter(
+            j => j.form.kind !== 'butt' && j.form.kind !== 'dowel' && fromEnd(j.at) < 0.2 * longOf(part),
+          )
+          expect(length).toBeCloseTo(longOf(part) + tenons.reduce((sum, j) => sum + j.depthMm.value, 0), 6)
+          for (const j of tenons) {
+            const receiver = piece.parts.find(p => p.id === j.receives)!
+            // From its mouth inward along its own line: the tenon’s end is still in wood, or it is a through one.
+            const inward = plus(j.at as Vec, j.withdraw as Vec, -Math.max(0, j.depthMm.value - 2))
+            const isThrough = 'through' in j.form && j.form.through === true
+            if (!isThrough && isStraight(receiver)) {
+              expect(depthIn(receiver, inward), `${family.id} ${j.id}`).toBeGreaterThan(-3)
+            }
+            seen++
+          }
+        }),
+        { numRuns: 12 },
+      )
     }
     expect(seen).toBeGreaterThan(40)
   })

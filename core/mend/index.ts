@@ -66,8 +66,27 @@ import type { WoodCase } from './wood-case'
 
 /** Mends of a loose joint. */
 export const MENDS: readonly Mend<JointCase>[] = [
-  reGlue, shims, kerfAndWedge, newDowel, glueInPlace, shimsAndWedge, lockingPin, fabricWrap, shavingRound, sleeve, boredTenon, looseTenon, drawnPin, plugAndRecut, renewWedge,
-  plugAndTenon, screwFace, putRight, cornerKeys, backKey, spline,
+  reGlue,
+  shims,
+  kerfAndWedge,
+  newDowel,
+  glueInPlace,
+  shimsAndWedge,
+  lockingPin,
+  fabricWrap,
+  shavingRound,
+  sleeve,
+  boredTenon,
+  looseTenon,
+  drawnPin,
+  plugAndRecut,
+  renewWedge,
+  plugAndTenon,
+  screwFace,
+  putRight,
+  cornerKeys,
+  backKey,
+  spline,
 ]
 
 /** Mends of everything else, by the kind of trouble each answers. */
@@ -82,16 +101,40 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'part-missing': [copyPart, sawnCopy, steamedCopy, laminatedCopy],
   'bracing-lost': [cornerBlock, newWebbing, screwedPanel],
   'hardware-loose': [tighten],
-  'hold-failed': [offAndOn, tighten, hardPad, renewThread, castorSocket, rubBlock, newHardware, moveBracket, rePin, easeHinge, knuckleEnd, screwOut, tackPins],
+  'hold-failed': [
+    offAndOn,
+    tighten,
+    hardPad,
+    renewThread,
+    castorSocket,
+    rubBlock,
+    newHardware,
+    moveBracket,
+    rePin,
+    easeHinge,
+    knuckleEnd,
+    screwOut,
+    tackPins,
+  ],
   'held-fast': [letItMove],
 }
 
-export interface Candidate<Case> { readonly mend: Mend<Case>, readonly verdict: Verdict }
+export interface Candidate<Case> {
+  readonly mend: Mend<Case>
+  readonly verdict: Verdict
+}
 
 /** Every mend for a case, those that fit first, in the school's order; the others with the reason they do not. */
 function candidates<Case>(mends: readonly Mend<Case>[], c: Case, school: School): Candidate<Case>[] {
-  return mends.filter(mend => mend.isFor?.(c) ?? true).map(mend => ({ mend, verdict: mend.consider(c) }))
-    .sort((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits) || opened(a.verdict) - opened(b.verdict) || a.mend.place[school] - b.mend.place[school])
+  return mends
+    .filter(mend => mend.isFor?.(c) ?? true)
+    .map(mend => ({ mend, verdict: mend.consider(c) }))
+    .sort(
+      (a, b) =>
+        Number(b.verdict.fits) - Number(a.verdict.fits)
+        || opened(a.verdict) - opened(b.verdict)
+        || a.mend.place[school] - b.mend.place[school],
+    )
 }
 
 /** Whether sound joints are opened for it: what does without comes first, whatever the school. */
@@ -100,7 +143,8 @@ const opened = (verdict: Verdict): number => (verdict.fits && (verdict.design?.o
 /** A joint that holds out of its line wants nothing but to be set in it. */
 export const mendCandidates = (c: JointCase): Candidate<JointCase>[] =>
   candidates(c.stepped ? MENDS.filter(m => m.setsInLine) : MENDS.filter(m => !m.setsInLine), c, c.school)
-export const woodCandidates = (c: WoodCase): Candidate<WoodCase>[] => candidates(WOOD_MENDS[c.trouble.kind] ?? [], c, c.school)
+export const woodCandidates = (c: WoodCase): Candidate<WoodCase>[] =>
+  candidates(WOOD_MENDS[c.trouble.kind] ?? [], c, c.school)
 
 /** Mends in which something is fitted while the glue is open. */
 export const FITTED_WET: ReadonlySet<string> = new Set(MENDS.filter(m => m.fittedWet).map(m => m.id))
@@ -117,11 +161,24 @@ export { jointCase, glueFaces, widest, workFigures } from './mend'
 const FROM_SHOULDER = say`Lengths are from the shoulder line, thicknesses about the middle line; both marked from the show face.`
 const FROM_TROUBLE = say`Lengths along the part are from the middle of what is wrong; what is across it, from its show face.`
 
-function sheetOf<Case>(mends: readonly Mend<Case>[], c: Case, id: MendId, work: Work, title: string, datum: Phrase): Sheet | null {
+function sheetOf<Case>(
+  mends: readonly Mend<Case>[],
+  c: Case,
+  id: MendId,
+  work: Work,
+  title: string,
+  datum: Phrase,
+): Sheet | null {
   const mend = mends.find(m => m.id === id)
   const views = mend?.draw?.(c, work) ?? []
   if (views.length === 0) return null
-  return { title, views, datum: mend?.datum ?? datum, settings: (work.settings ?? []).map(settingWords), scrap: work.scrap ?? null }
+  return {
+    title,
+    views,
+    datum: mend?.datum ?? datum,
+    settings: (work.settings ?? []).map(settingWords),
+    scrap: work.scrap ?? null,
+  }
 }
 
 /** The sheet of a joint’s mend: its views at 1:1. Null where the mend draws none. */

@@ -5,7 +5,10 @@ import { no, type Mend, type Verdict } from './mend'
 import { jointIn, type WoodCase } from './wood-case'
 import { before, cured, using, wet } from '../work'
 
-/** A joint that was glued in this repair and moves again: spread by a hair, the same glue run in, closed and clamped once more. */
+/**
+ * A joint that was glued in this repair and moves again: spread by a hair, the same glue run in, closed and clamped
+ * once more.
+ */
 export const injectAgain: Mend<WoodCase> = {
   id: 'inject-again',
   decides: 'how far it moves now that the clamps are off',
@@ -28,15 +31,29 @@ function consider(c: WoodCase): Verdict {
   const joint = jointIn(c)
   const state = c.piece.after[c.trouble.id]?.state ?? 'solid'
   if (state === 'swings' || state === 'apart') {
-    return no(say`it ${state === 'apart' ? 'has come out' : 'swings'}: something held it off, or its fit is lost, and glue alone will not hold it. It has to come apart once more; it and what is beside it are tried anew as another job`)
+    return no(
+      say`it ${state === 'apart' ? 'has come out' : 'swings'}: something held it off, or its fit is lost, and glue alone will not hold it. It has to come apart once more; it and what is beside it are tried anew as another job`,
+    )
   }
-  if (movedOnceMore(c.piece, joint.id)) return no(say`it was injected already and still moves: it has to come apart once more, as another job`)
+  if (movedOnceMore(c.piece, joint.id)) {
+    return no(say`it was injected already and still moves: it has to come apart once more, as another job`)
+  }
   const leavesMm = Math.min(LEAVES_MM, c.glueGapMm)
   return {
     fits: true,
     reason: say`it ${state === 'solid' ? 'moved' : state} although it was glued: glue missed a place, or the shoulder was not home`,
     sizes: [],
-    stock: [{ id: 'syringe', serves: 'all', what: 'syringe and needle', count: 1, sizesMm: [], wood: '', note: 'needle 1 mm' }],
+    stock: [
+      {
+        id: 'syringe',
+        serves: 'all',
+        what: 'syringe and needle',
+        count: 1,
+        sizesMm: [],
+        wood: '',
+        note: 'needle 1 mm',
+      },
+    ],
     cautions: ['spreader'],
     leavesGapMm: leavesMm,
     removedCm3: 0,
@@ -45,25 +62,43 @@ function consider(c: WoodCase): Verdict {
     design: {
       newWood: [],
       bores: [],
-      glueLines: [{ id: againLine(joint.id), words: say`once more`, areaMm2: glueAreaMm2(joint), gapMm: leavesMm, turn: 1 }],
+      glueLines: [
+        { id: againLine(joint.id), words: say`once more`, areaMm2: glueAreaMm2(joint), gapMm: leavesMm, turn: 1 },
+      ],
       pressing: [],
       closingMin: INJECT_MIN,
       strength: 'fair',
     },
     steps: [
       using(
-        before('look', 4, say`Find where it moves: one hand on the shoulder, the other working the part. No bead there says that glue missed it.`),
+        before(
+          'look',
+          4,
+          say`Find where it moves: one hand on the shoulder, the other working the part. No bead there says that glue missed it.`,
+        ),
         'needle',
       ),
       using(
-        before('spread', 5, say`Spread the shoulder by ${fitMm(SPREAD_MM)} at most with a reversed clamp, its neighbours held by hand: they have just cured.`),
+        before(
+          'spread',
+          5,
+          say`Spread the shoulder by ${fitMm(SPREAD_MM)} at most with a reversed clamp, its neighbours held by hand: they have just cured.`,
+        ),
         'reversed-clamp',
       ),
       using(
-        wet('syringe', say`Run the same glue in from the highest point, work the joint until a bead shows all round, close it.`),
-        'syringe', 'swab',
+        wet(
+          'syringe',
+          say`Run the same glue in from the highest point, work the joint until a bead shows all round, close it.`,
+        ),
+        'syringe',
+        'swab',
       ),
-      cured('try', 4, say`Feel it again once it has cured, and the joints beside it. If it still moves it has to open.`),
+      cured(
+        'try',
+        4,
+        say`Feel it again once it has cured, and the joints beside it. If it still moves it has to open.`,
+      ),
     ],
   }
 }

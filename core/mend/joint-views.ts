@@ -4,11 +4,16 @@ import { formatLength } from '../measure/length'
 import type { JointCase } from './mend'
 import { throughMm } from './socket'
 
-/** How much of the entering part a view shows past the shoulder, and of the receiving part to both sides, millimetres. */
+/**
+ * How much of the entering part a view shows past the shoulder, and of the receiving part to both sides, millimetres.
+ */
 const SHOWN_MM = 70
 const BESIDE_MM = 14
 
-/** The wood round a joint as its views begin: x is 0 at the shoulder, the receiving part below it, the entering part beyond. */
+/**
+ * The wood round a joint as its views begin: x is 0 at the shoulder, the receiving part below it, the entering part
+ * beyond.
+ */
 export interface JointWood {
   readonly throughMm: number
   /** The entering part across its thickness, and across its width. */
@@ -34,7 +39,9 @@ export function woodOf(c: JointCase, shownMm = SHOWN_MM): JointWood {
       rectangle('wood', [-through, -half], [0, half], { hatched: true }),
       band(0, shownMm, thickMm, 'wood', { grain: 'x' }),
     ],
-    end: isRound ? [circle([0, 0], thickMm, 'wood')] : [rectangle('wood', [-thickMm / 2, -wideMm / 2], [thickMm / 2, wideMm / 2], { hatched: true })],
+    end: isRound
+      ? [circle([0, 0], thickMm, 'wood')]
+      : [rectangle('wood', [-thickMm / 2, -wideMm / 2], [thickMm / 2, wideMm / 2], { hatched: true })],
   }
 }
 
@@ -47,7 +54,15 @@ export const lengthUnder = (wood: JointWood, fromX: number, toX: number, level: 
 export const thicknessBeside = (wood: JointWood, thickMm: number, level: number, words: string, middleY = 0) =>
   across(-wood.throughMm, thickMm, 6 + 9 * level, words, middleY)
 
-export const alongView = (wood: JointWood, shapes: readonly Shape[], dimensions: View['dimensions']): View =>
-  ({ id: 'along', title: 'Along the joint', shapes: [...wood.along, ...shapes], dimensions })
-export const endView = (wood: JointWood, shapes: readonly Shape[], dimensions: View['dimensions']): View =>
-  ({ id: 'end', title: 'From the end', shapes: [...wood.end, ...shapes], dimensions })
+export const alongView = (wood: JointWood, shapes: readonly Shape[], dimensions: View['dimensions']): View => ({
+  id: 'along',
+  title: 'Along the joint',
+  shapes: [...wood.along, ...shapes],
+  dimensions,
+})
+export const endView = (wood: JointWood, shapes: readonly Shape[], dimensions: View['dimensions']): View => ({
+  id: 'end',
+  title: 'From the end',
+  shapes: [...wood.end, ...shapes],
+  dimensions,
+})

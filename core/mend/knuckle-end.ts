@@ -21,7 +21,8 @@ export const knuckleEnd: Mend<WoodCase> = {
   opens: false,
   undo: 'no',
   place: { conserve: 2, everyday: 2, strength: 2 },
-  isFor: c => c.trouble.kind === 'hold-failed' && holdIn(c).kind === 'hinge-pin' && holdIn(c).faults.includes('split-wood'),
+  isFor: c =>
+    c.trouble.kind === 'hold-failed' && holdIn(c).kind === 'hinge-pin' && holdIn(c).faults.includes('split-wood'),
   consider,
   datum: say`Lengths are from the pin’s middle; the fingers are set out from the half that is whole.`,
   draw,
@@ -51,7 +52,9 @@ function consider(c: WoodCase): Verdict {
   const holeMm = bitOver(bitsIn(c), form.diameterMm.value) ?? form.diameterMm.value
   const wallMm = (thickMm - holeMm) / 2
   if (wallMm < WALL_MM) {
-    return no(say`a pin of ${mm(holeMm)} leaves ${mm(wallMm)} of wall in a knuckle of ${mm(thickMm)}; ${mm(WALL_MM)} are wanted`)
+    return no(
+      say`a pin of ${mm(holeMm)} leaves ${mm(wallMm)} of wall in a knuckle of ${mm(thickMm)}; ${mm(WALL_MM)} are wanted`,
+    )
   }
   const lapMm = LAP * thickMm
   const coveMm = thickMm / 2 + CLEAR_MM
@@ -60,96 +63,140 @@ function consider(c: WoodCase): Verdict {
     reason: say`a new half lapped ${mm(lapMm)} onto the rail, ${String(fingers)} fingers of ${mm(fingerMm)}, ${mm(wallMm)} of wall round the pin`,
     sizes: [
       sizeMm(
-        'thickness', 'knuckle, thick', thickMm,
+        'thickness',
+        'knuckle, thick',
+        thickMm,
         'as the half that is whole',
         [inputOf('mating half', form.thicknessMm, 'mm')],
         'mends',
       ),
       sizeMm(
-        'width', 'finger, along the pin', fingerMm,
+        'width',
+        'finger, along the pin',
+        fingerMm,
         'height / fingers of both − 0.4 mm of play',
         [input('height', highMm, 'mm'), input('fingers of both', form.count, 'count')],
         'mends',
       ),
       sizeMm('length', 'lap on the rail', lapMm, '3 × the thickness', [input('thickness', thickMm, 'mm')], 'mends'),
       sizeMm(
-        'slot', 'cove behind the fingers, radius', coveMm,
+        'slot',
+        'cove behind the fingers, radius',
+        coveMm,
         'half of the thickness + 1 mm, so that the other half’s corners pass',
         [input('thickness', thickMm, 'mm')],
         'mends',
       ),
       sizeMm(
-        'bore', 'pin hole', holeMm,
+        'bore',
+        'pin hole',
+        holeMm,
         'the pin’s own bit; it turns in the other half',
         [inputOf('pin', form.diameterMm, 'mm')],
         'mends',
       ),
       sizeMm(
-        'wall', 'wall round the pin', wallMm,
+        'wall',
+        'wall round the pin',
+        wallMm,
         '(knuckle − hole) / 2, 3 mm at least',
         [input('knuckle', thickMm, 'mm')],
         'mends',
       ),
     ],
-    stock: [{
-      id: 'part',
-      serves: 'each',
-      what: 'knuckle half',
-      count: 1,
-      sizesMm: [thickMm, highMm, lapMm + thickMm],
-      wood: rail.species,
-      note: 'straight grain along the rail; short grain across a finger breaks again',
-    }],
+    stock: [
+      {
+        id: 'part',
+        serves: 'each',
+        what: 'knuckle half',
+        count: 1,
+        sizesMm: [thickMm, highMm, lapMm + thickMm],
+        wood: rail.species,
+        note: 'straight grain along the rail; short grain across a finger breaks again',
+      },
+    ],
     steps: [
       using(
         before('out', 8, say`Pin out with a punch a little thinner; take every size off the half that is whole.`),
-        'punch', 'mallet', 'caliper',
+        'punch',
+        'mallet',
+        'caliper',
       ),
       using(
-        before('lap', 20, say`Cut what is broken back to sound wood and a lap ${mm(lapMm)} long, half of the thickness; the new half’s lap to it.`),
-        'knife', 'fine-saw', 'chisel',
+        before(
+          'lap',
+          20,
+          say`Cut what is broken back to sound wood and a lap ${mm(lapMm)} long, half of the thickness; the new half’s lap to it.`,
+        ),
+        'knife',
+        'fine-saw',
+        'chisel',
       ),
       { ...using(before('glue', 8, say`Glue the lap, faces level; overnight.`), 'brush'), waitMin: SETS_MIN },
       using(
-        before('fingers', 35, say`Set the fingers out from the other half, ${mm(fingerMm)} each; saw and pare until they go in by hand; round their ends, and a cove of ${mm(coveMm)} behind them.`),
-        'knife', 'fine-saw', 'chisel', 'shaping',
+        before(
+          'fingers',
+          35,
+          say`Set the fingers out from the other half, ${mm(fingerMm)} each; saw and pare until they go in by hand; round their ends, and a cove of ${mm(coveMm)} behind them.`,
+        ),
+        'knife',
+        'fine-saw',
+        'chisel',
+        'shaping',
       ),
       using(
-        before('bore', 12, say`Both halves clamped together as they work, in line; bore ${mm(holeMm)} through all fingers in one go.`),
-        'drill', tool('bit', holeMm),
+        before(
+          'bore',
+          12,
+          say`Both halves clamped together as they work, in line; bore ${mm(holeMm)} through all fingers in one go.`,
+        ),
+        'drill',
+        tool('bit', holeMm),
       ),
       using(
-        before('try', 10, say`Pin in, waxed; ease until it swings through its whole travel by its own weight; the stop bevelled last.`),
-        'scrap', 'chisel',
+        before(
+          'try',
+          10,
+          say`Pin in, waxed; ease until it swings through its whole travel by its own weight; the stop bevelled last.`,
+        ),
+        'scrap',
+        'chisel',
       ),
     ],
     settings: [{ what: say`Pin hole, both halves clamped as they work`, bitMm: holeMm }],
     scrap: say`Saw one finger in scrap between two of the other half first: in by hand, and it turns.`,
     cautions: ['blade', 'drill'],
     leavesGapMm: 0,
-    removedCm3: thickMm * highMm * (lapMm / 2 + thickMm) / 1000,
+    removedCm3: (thickMm * highMm * (lapMm / 2 + thickMm)) / 1000,
     hold: { low: 0.65, high: 0.88 },
   }
 }
 
 /** The new half from the side: its lap, the pin, and the cove. */
 function draw(_c: WoodCase, work: Work): View[] {
-  const [t, lap, cove, hole] = [sizeOf(work, 'thickness'), sizeOf(work, 'length'), sizeOf(work, 'slot'), sizeOf(work, 'bore')]
+  const [t, lap, cove, hole] = [
+    sizeOf(work, 'thickness'),
+    sizeOf(work, 'length'),
+    sizeOf(work, 'slot'),
+    sizeOf(work, 'bore'),
+  ]
   const back = t / 2 + cove
-  return [{
-    id: 'side',
-    title: 'From above, the pin upright',
-    shapes: [
-      rectangle('wood', [back, -t / 2], [back + lap + 40, 0], { hatched: true }),
-      rectangle('wood', [back + lap, 0], [back + lap + 40, t / 2], { hatched: true }),
-      rectangle('new', [0, 0], [back + lap, t / 2]),
-      band(0, back, t, 'new'),
-      circle([0, 0], t, 'new'),
-      circle([0, 0], hole, 'cut'),
-    ],
-    dimensions: [
-      along(back, back + lap, -t / 2, 8, written(lap)),
-      { from: [-t / 2, -t / 2], to: [-t / 2, t / 2], offMm: 8, words: written(t) },
-    ],
-  }]
+  return [
+    {
+      id: 'side',
+      title: 'From above, the pin upright',
+      shapes: [
+        rectangle('wood', [back, -t / 2], [back + lap + 40, 0], { hatched: true }),
+        rectangle('wood', [back + lap, 0], [back + lap + 40, t / 2], { hatched: true }),
+        rectangle('new', [0, 0], [back + lap, t / 2]),
+        band(0, back, t, 'new'),
+        circle([0, 0], t, 'new'),
+        circle([0, 0], hole, 'cut'),
+      ],
+      dimensions: [
+        along(back, back + lap, -t / 2, 8, written(lap)),
+        { from: [-t / 2, -t / 2], to: [-t / 2, t / 2], offMm: 8, words: written(t) },
+      ],
+    },
+  ]
 }

@@ -42,7 +42,9 @@ function consider(c: JointCase): Verdict {
   // Belt and braces only where the shop works for strength.
   if (!pulledOut && c.school !== 'strength') return no(say`it does not pull out: glue alone keeps it in`)
   const tenonMm = form.diameterMm.value
-  const pinMm = PINS_MM.find(p => hasBit(c.bitsMm, p) && p >= LEAST_SHARE * tenonMm - 1e-9 && p <= MOST_SHARE * tenonMm + 1e-9)
+  const pinMm = PINS_MM.find(
+    p => hasBit(c.bitsMm, p) && p >= LEAST_SHARE * tenonMm - 1e-9 && p <= MOST_SHARE * tenonMm + 1e-9,
+  )
   if (pinMm === undefined) return no(say`no pin is between a quarter and a third of ${mm(tenonMm)}`)
   const middle = along(c.joint.at, negate(c.joint.withdraw), AT_DEPTH * c.joint.depthMm.value)
   const grain = grainNear(c.receiving, middle)
@@ -54,36 +56,74 @@ function consider(c: JointCase): Verdict {
   }
   const depthMm = Math.floor(near + Math.min(far - BEYOND_MM, tenonMm / 2 + TO_EDGE * pinMm))
   if (depthMm < near + tenonMm / 2 + pinMm) return no(say`no room behind the tenon for the pin to hold in`)
-  const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) => sizeMm(id, label, value, rule, inputs, 'dowels')
-  const bore = { part: c.receiving.id, from: along(middle, way, -near), to: along(middle, way, depthMm - near), diameterMm: pinMm }
+  const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]) =>
+    sizeMm(id, label, value, rule, inputs, 'dowels')
+  const bore = {
+    part: c.receiving.id,
+    from: along(middle, way, -near),
+    to: along(middle, way, depthMm - near),
+    diameterMm: pinMm,
+  }
   return {
     ...glued,
     reason: say`${pulledOut ? 'it has pulled out before' : 'belt and braces'}: ${glued.reason}, and a ${mm(pinMm)} pin keeps it`,
     sizes: [
       ...glued.sizes,
-      size(
-        'dowel', 'pin', pinMm,
-        'the thinnest between a quarter and a third of the tenon',
-        [inputOf('tenon', form.diameterMm, 'mm')],
-      ),
-      size(
-        'pin-depth', 'from the shoulder', toMouth,
-        '0.6 of the tenon’s depth',
-        [inputOf('tenon’s depth', c.joint.depthMm, 'mm')],
-      ),
-      size(
-        'stop-receiving', 'depth stop', depthMm,
-        'through the tenon and 2 pins on, 3 mm short of the far face',
-        [input('to the far face', near + far, 'mm')],
+      size('dowel', 'pin', pinMm, 'the thinnest between a quarter and a third of the tenon', [
+        inputOf('tenon', form.diameterMm, 'mm'),
+      ]),
+      size('pin-depth', 'from the shoulder', toMouth, '0.6 of the tenon’s depth', [
+        inputOf('tenon’s depth', c.joint.depthMm, 'mm'),
+      ]),
+      size('stop-receiving', 'depth stop', depthMm, 'through the tenon and 2 pins on, 3 mm short of the far face', [
+        input('to the far face', near + far, 'mm'),
+      ]),
+    ],
+    stock: [
+      ...glued.stock,
+      {
+        id: 'pin',
+        serves: 'each',
+        what: 'pin',
+        count: 1,
+        sizesMm: [pinMm, depthMm],
+        wood: c.receiving.species,
+        note: 'split, not sawn',
+      },
+    ],
+    steps: [
+      ...glued.steps,
+      using(
+        cured(
+          'pin',
+          15,
+          say`When it has cured: bore ${mm(pinMm)} from the hidden face, square to the tenon, ${mm(depthMm)} by a stop; pin in with a touch of glue, trimmed flush.`,
+        ),
+        'drill',
+        tool('bit', pinMm),
+        'depth-stop',
+        'mallet',
+        'fine-saw',
       ),
     ],
-    stock: [...glued.stock, { id: 'pin', serves: 'each', what: 'pin', count: 1, sizesMm: [pinMm, depthMm], wood: c.receiving.species, note: 'split, not sawn' }],
-    steps: [...glued.steps, using(cured('pin', 15, say`When it has cured: bore ${mm(pinMm)} from the hidden face, square to the tenon, ${mm(depthMm)} by a stop; pin in with a touch of glue, trimmed flush.`), 'drill', tool('bit', pinMm), 'depth-stop', 'mallet', 'fine-saw')],
-    settings: [{ what: say`From the hidden face, square to the tenon, ${mm(toMouth)} from the shoulder`, bitMm: pinMm, stopMm: depthMm }],
+    settings: [
+      {
+        what: say`From the hidden face, square to the tenon, ${mm(toMouth)} from the shoulder`,
+        bitMm: pinMm,
+        stopMm: depthMm,
+      },
+    ],
     scrap: say`Bore a scrap with the pin’s bit and drive a pin into it: it goes in with taps and does not split it.`,
     cautions: [...new Set([...glued.cautions, 'drill' as const])],
-    removedCm3: Math.PI / 4 * pinMm ** 2 * depthMm / 1000,
+    removedCm3: ((Math.PI / 4) * pinMm ** 2 * depthMm) / 1000,
     hold: { low: Math.min(0.95, glued.hold.low + 0.05), high: Math.min(0.97, glued.hold.high + 0.02) },
-    design: { newWood: [dowelSolid(bore, `${c.joint.id}-pin`, depthMm)], bores: [bore], glueLines: [], pressing: [], closingMin: 0, strength: 'good' },
+    design: {
+      newWood: [dowelSolid(bore, `${c.joint.id}-pin`, depthMm)],
+      bores: [bore],
+      glueLines: [],
+      pressing: [],
+      closingMin: 0,
+      strength: 'good',
+    },
   }
 }

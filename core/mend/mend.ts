@@ -50,18 +50,81 @@ export interface JointCase {
 }
 
 /** A clearance at the mouth and, where it was measured, at the bottom. */
-export interface TwoEnds { readonly mouth: Measured, readonly bottom: Measured | null }
+export interface TwoEnds {
+  readonly mouth: Measured
+  readonly bottom: Measured | null
+}
 
 /** What a size on the cut sheet is the size of. */
-export type SizeId = 'kerf-depth' | 'wedge-thickness' | 'wedge-length' | 'wedge-proud' | 'wedge-taper' | 'root-strain' | 'shim' | 'shim-bottom' | 'shim-length' | 'shim-width'
-  | 'dowel' | 'dowel-length' | 'stop-receiving' | 'stop-entering' | 'wall' | 'glue-face' | 'drill-slope' | 'saw-line' | 'bit' | 'end-slope' | 'spacing'
-  | 'core' | 'collar' | 'plug' | 'bore' | 'tenon-thickness' | 'tenon-width' | 'tenon-length' | 'offset' | 'turns' | 'slot' | 'travel' | 'play'
-  | 'length' | 'width' | 'thickness' | 'pilot' | 'clearance-hole' | 'pin-depth' | 'spring' | 'moves-back' | 'first-part'
+export type SizeId
+  = | 'kerf-depth'
+    | 'wedge-thickness'
+    | 'wedge-length'
+    | 'wedge-proud'
+    | 'wedge-taper'
+    | 'root-strain'
+    | 'shim'
+    | 'shim-bottom'
+    | 'shim-length'
+    | 'shim-width'
+    | 'dowel'
+    | 'dowel-length'
+    | 'stop-receiving'
+    | 'stop-entering'
+    | 'wall'
+    | 'glue-face'
+    | 'drill-slope'
+    | 'saw-line'
+    | 'bit'
+    | 'end-slope'
+    | 'spacing'
+    | 'core'
+    | 'collar'
+    | 'plug'
+    | 'bore'
+    | 'tenon-thickness'
+    | 'tenon-width'
+    | 'tenon-length'
+    | 'offset'
+    | 'turns'
+    | 'slot'
+    | 'travel'
+    | 'play'
+    | 'length'
+    | 'width'
+    | 'thickness'
+    | 'pilot'
+    | 'clearance-hole'
+    | 'pin-depth'
+    | 'spring'
+    | 'moves-back'
+    | 'first-part'
 /** A size on the cut sheet. */
-export interface Size { readonly id: SizeId, readonly label: string, readonly figure: Figure }
-/** Something to cut or buy, by its finished sizes, the length last. `serves` says whether each mend takes its own or one does for all. */
+export interface Size {
+  readonly id: SizeId
+  readonly label: string
+  readonly figure: Figure
+}
+/**
+ * Something to cut or buy, by its finished sizes, the length last. `serves` says whether each mend takes its own or
+ * one does for all.
+ */
 export interface Stock {
-  readonly id: 'wedge' | 'shim' | 'dowel' | 'syringe' | 'patch' | 'part' | 'block' | 'plug' | 'screw' | 'pin' | 'cloth' | 'collar' | 'peg' | 'tenon'
+  readonly id:
+    | 'wedge'
+    | 'shim'
+    | 'dowel'
+    | 'syringe'
+    | 'patch'
+    | 'part'
+    | 'block'
+    | 'plug'
+    | 'screw'
+    | 'pin'
+    | 'cloth'
+    | 'collar'
+    | 'peg'
+    | 'tenon'
   readonly what: string
   readonly serves: 'each' | 'all'
   readonly count: number
@@ -73,7 +136,7 @@ export interface Stock {
 export type Verdict
   /** `wants`: it may do, but for something that nobody has looked at. */
   = | { readonly fits: false, readonly reason: Phrase, readonly wants?: boolean }
-    | { readonly fits: true, readonly reason: Phrase } & Work
+    | ({ readonly fits: true, readonly reason: Phrase } & Work)
 
 export interface Work {
   readonly sizes: readonly Size[]
@@ -133,19 +196,42 @@ export function sizeOf(work: Work, id: SizeId): number {
 export const no = (reason: Phrase): Verdict => ({ fits: false, reason })
 
 /** What a loose joint usually measures when nobody has measured it; low confidence, shown as assumed. */
-const USUAL_CLEARANCE_MM: Readonly<Record<JointState, number>> = { 'not-tested': 0.05, 'solid': 0.05, 'ticks': 0.08, 'gives': 0.14, 'swings': 0.4, 'apart': 0.3 }
+const USUAL_CLEARANCE_MM: Readonly<Record<JointState, number>> = {
+  'not-tested': 0.05,
+  'solid': 0.05,
+  'ticks': 0.08,
+  'gives': 0.14,
+  'swings': 0.4,
+  'apart': 0.3,
+}
 
 const NOTHING: ReadonlySet<string> = new Set()
 const freshOf = (enters: boolean, receives: boolean): JointCase['fresh'] =>
-  (enters && receives ? 'both' : enters ? 'entering' : receives ? 'receiving' : 'none')
+  enters && receives ? 'both' : enters ? 'entering' : receives ? 'receiving' : 'none'
 
-export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm: number, glueBondsOver: readonly OldGlue[] | null = null, bitsMm: readonly number[] = METRIC_BITS_MM, remade: ReadonlySet<string> = NOTHING): JointCase {
+export function jointCase(
+  piece: Piece,
+  joint: Joint,
+  school: School,
+  glueGapMm: number,
+  glueBondsOver: readonly OldGlue[] | null = null,
+  bitsMm: readonly number[] = METRIC_BITS_MM,
+  remade: ReadonlySet<string> = NOTHING,
+): JointCase {
   const finding = findingOf(piece, joint.id)
   const ends = (key: 'cheek' | 'edge' | 'round'): TwoEnds => ({
-    mouth: finding.clearance[key] ?? assumed(USUAL_CLEARANCE_MM[finding.state]), bottom: finding.clearance[`${key}-bottom` as ClearanceKey] ?? null,
+    mouth: finding.clearance[key] ?? assumed(USUAL_CLEARANCE_MM[finding.state]),
+    bottom: finding.clearance[`${key}-bottom` as ClearanceKey] ?? null,
   })
   return {
-    joint, finding, school, glueGapMm, glueBondsOver, bitsMm, entering: partOf(piece, joint.enters), receiving: partOf(piece, joint.receives),
+    joint,
+    finding,
+    school,
+    glueGapMm,
+    glueBondsOver,
+    bitsMm,
+    entering: partOf(piece, joint.enters),
+    receiving: partOf(piece, joint.receives),
     receivingName: nameOf(piece, joint.receives),
     age: piece.intake.age,
     ...pinsIn(piece, joint),
@@ -154,14 +240,23 @@ export function jointCase(piece: Piece, joint: Joint, school: School, glueGapMm:
     finish: partOf(piece, joint.enters).finish ?? piece.intake.finish,
     fresh: freshOf(remade.has(joint.enters), remade.has(joint.receives)),
     stepped: !isFaulty(finding.state) && finding.signs['step-in-line'] === 'seen',
-    steppedMm: piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint === joint.id && f.offMm ? [f.offMm] : []))[0] ?? null,
+    steppedMm:
+      piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint === joint.id && f.offMm ? [f.offMm] : []))[0]
+      ?? null,
   }
 }
 
-/** Wooden pins and wedges in a joint: whether there are pins, and how thick those are that somebody measured, thickest first. */
+/**
+ * Wooden pins and wedges in a joint: whether there are pins, and how thick those are that somebody measured, thickest
+ * first.
+ */
 function pinsIn(piece: Piece, joint: Joint): Pick<JointCase, 'pinned' | 'pinsMm' | 'wedgesMm'> {
-  const held = (kind: 'wooden-pin' | 'wedge') => piece.holds.filter(h => h.on.kind === 'joint' && h.on.id === joint.id && h.kind === kind)
-  const sizes = (kind: 'wooden-pin' | 'wedge') => held(kind).flatMap(h => (h.diameterMm ? [h.diameterMm] : [])).sort((a, b) => b.value - a.value)
+  const held = (kind: 'wooden-pin' | 'wedge') =>
+    piece.holds.filter(h => h.on.kind === 'joint' && h.on.id === joint.id && h.kind === kind)
+  const sizes = (kind: 'wooden-pin' | 'wedge') =>
+    held(kind)
+      .flatMap(h => (h.diameterMm ? [h.diameterMm] : []))
+      .sort((a, b) => b.value - a.value)
   const pinned = held('wooden-pin').length > 0 || (joint.form.kind === 'mortise-and-tenon' && joint.form.pinned)
   return { pinned, pinsMm: sizes('wooden-pin'), wedgesMm: sizes('wedge') }
 }
@@ -169,28 +264,57 @@ function pinsIn(piece: Piece, joint: Joint): Pick<JointCase, 'pinned' | 'pinsMm'
 /** Time and wood lost of a mend, with how they came about. */
 export function workFigures(work: Work): { minutes: Figure, removed: Figure } {
   return {
-    minutes: figureOf(minutesOf(work.steps), 'min', 'A usual time for this mend, without opening and clamping; the shop’s own log is to replace it.', [], 'working-rates', 'low'),
-    removed: figureOf(work.removedCm3, 'cm3', 'Volume of what is sawn or bored away of the piece’s own wood, from the sizes on the cut sheet.', work.sizes.map(s => input(s.label, s.figure.value, s.figure.unit)), 'mends'),
+    minutes: figureOf(
+      minutesOf(work.steps),
+      'min',
+      'A usual time for this mend, without opening and clamping; the shop’s own log is to replace it.',
+      [],
+      'working-rates',
+      'low',
+    ),
+    removed: figureOf(
+      work.removedCm3,
+      'cm3',
+      'Volume of what is sawn or bored away of the piece’s own wood, from the sizes on the cut sheet.',
+      work.sizes.map(s => input(s.label, s.figure.value, s.figure.unit)),
+      'mends',
+    ),
   }
 }
 
 export const widest = (ends: TwoEnds): number => Math.max(ends.mouth.value, ends.bottom?.value ?? 0)
 /** A mouth and bottom that differ by more than this are a tapered hole, millimetres. */
 export const TAPER_MM = 0.1
-export const isTapered = (ends: TwoEnds): boolean => ends.bottom !== null && Math.abs(ends.mouth.value - ends.bottom.value) > TAPER_MM
+export const isTapered = (ends: TwoEnds): boolean =>
+  ends.bottom !== null && Math.abs(ends.mouth.value - ends.bottom.value) > TAPER_MM
 
 /** The clearance over the faces that hold the glue: a tenon's cheeks, or all around a dowel or round tenon. */
-export const glueFaces = (c: JointCase): TwoEnds => (FORMS[c.joint.form.kind].fit === 'round' ? c.clearance.round : c.clearance.cheek)
+export const glueFaces = (c: JointCase): TwoEnds =>
+  FORMS[c.joint.form.kind].fit === 'round' ? c.clearance.round : c.clearance.cheek
 /** The widest fit that glue alone still holds, whatever it fills, millimetres (docs/sources.md#fit-classes, medium). */
 export const EASY_FIT_MM = 0.3
-/** Above this a tenon rocks in its mortise however well its cheeks are glued, millimetres (docs/sources.md#fit-classes, medium). */
+/**
+ * Above this a tenon rocks in its mortise however well its cheeks are glued, millimetres
+ * (docs/sources.md#fit-classes, medium).
+ */
 const EDGE_ROCKS_MM = 0.3
 /** Whether a tenon is too loose up and down for glue at its cheeks to hold it still. */
-export const rocksAtEdges = (c: JointCase): boolean => FORMS[c.joint.form.kind].fit === 'cheeks' && widest(c.clearance.edge) > EDGE_ROCKS_MM
-/** Wider than this no shim, wedge or glue fills it, millimetres: a new tenon, a sleeve, or a plug (docs/sources.md#fit-classes). */
+export const rocksAtEdges = (c: JointCase): boolean =>
+  FORMS[c.joint.form.kind].fit === 'cheeks' && widest(c.clearance.edge) > EDGE_ROCKS_MM
+/**
+ * Wider than this no shim, wedge or glue fills it, millimetres: a new tenon, a sleeve, or a plug
+ * (docs/sources.md#fit-classes).
+ */
 export const LOST_FIT_MM = 0.8
 /** A dowel in two is the one thing no gluing mends. */
 export const dowelSnapped = (c: JointCase): boolean => c.sawn === true || c.finding.signs['dowel-stub'] === 'seen'
 
-export const sizeMm = (id: SizeId, label: string, value: number, rule: string, inputs: readonly FigureInput[], source = 'mends', unit: 'mm' | 'fit-mm' | 'deg' = 'mm'): Size =>
-  ({ id, label, figure: { value, unit, derivation: { rule, inputs, source, confidence: 'medium' } } })
+export const sizeMm = (
+  id: SizeId,
+  label: string,
+  value: number,
+  rule: string,
+  inputs: readonly FigureInput[],
+  source = 'mends',
+  unit: 'mm' | 'fit-mm' | 'deg' = 'mm',
+): Size => ({ id, label, figure: { value, unit, derivation: { rule, inputs, source, confidence: 'medium' } } })

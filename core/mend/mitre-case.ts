@@ -18,8 +18,27 @@ const SEAL_MIN = 20
 /** Both halves of a mitre are end grain: it drinks its glue, and is sized first. */
 export const sizing = (c: JointCase): Step[] => [
   {
-    ...using(before('size', 4, say`Both faces are end grain: seal them with thinned glue, worked in, and let it dry; where it stands, one stroke of the scraper.`), 'brush', 'scraper'),
+    ...using(
+      before(
+        'size',
+        4,
+        say`Both faces are end grain: seal them with thinned glue, worked in, and let it dry; where it stands, one stroke of the scraper.`,
+      ),
+      'brush',
+      'scraper',
+    ),
     waitMin: SEAL_MIN,
   },
-  ...(faceIsKept(c) ? [using(before('face', 4, say`The ${c.finish === 'gilded' ? 'gilded' : 'painted'} face down on soft cloth over a board, tape along the line short of it; all work from the back, no water near it.`), 'strap')] : []),
+  ...(faceIsKept(c)
+    ? [
+        using(
+          before(
+            'face',
+            4,
+            say`The ${c.finish === 'gilded' ? 'gilded' : 'painted'} face down on soft cloth over a board, tape along the line short of it; all work from the back, no water near it.`,
+          ),
+          'strap',
+        ),
+      ]
+    : []),
 ]

@@ -18,17 +18,33 @@ const CORNER = 'top-rail--left-stile'
 const frame = (corner: string, ...more: Command[]): Piece => {
   const piece = newPiece('flat-frame', { corner })
   return applyAll(piece, [
-    ...piece.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === CORNER ? 'gives' : 'solid' })),
+    ...piece.joints.map((j): Command => ({
+      do: 'test-joint',
+      joint: j.id,
+      state: j.id === CORNER ? 'gives' : 'solid',
+    })),
     { do: 'measure-clearance', joint: CORNER, where: 'cheek', measure: measured(0.1) },
     { do: 'set-old-glue', joint: CORNER, glue: 'pva' },
     ...more,
   ])
 }
 function asked(piece: Piece, mend: string, school: School = 'everyday') {
-  const c = jointCase(piece, piece.joints.find(j => j.id === CORNER)!, school, 0.15)
+  const c = jointCase(
+    piece,
+    piece.joints.find(j => j.id === CORNER)!,
+    school,
+    0.15,
+  )
   const { verdict } = mendCandidates(c).find(x => x.mend.id === mend)!
   const sizes = Object.fromEntries((verdict.fits ? verdict.sizes : []).map(s => [s.id, s.figure.value]))
-  return { c, fits: verdict.fits, why: phraseText(verdict.reason), wants: !verdict.fits && verdict.wants === true, work: verdict as Work, sizes }
+  return {
+    c,
+    fits: verdict.fits,
+    why: phraseText(verdict.reason),
+    wants: !verdict.fits && verdict.wants === true,
+    work: verdict as Work,
+    sizes,
+  }
 }
 const plan = (piece: Piece) => planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
 const gilded: Command = { do: 'describe', intake: { finish: 'gilded' } }
@@ -42,7 +58,11 @@ describe('keys across a corner', () => {
     expect(work.stock[0]!.count).toBe(2)
   })
   it('are put in when the corner has cured, and never where they would show in gilding', () => {
-    expect(asked(frame('plain'), 'corner-keys').work.steps.filter(s => s.id === 'slots' || s.id === 'keys').map(s => s.when)).toEqual(['cured', 'cured'])
+    expect(
+      asked(frame('plain'), 'corner-keys')
+        .work.steps.filter(s => s.id === 'slots' || s.id === 'keys')
+        .map(s => s.when),
+    ).toEqual(['cured', 'cured'])
     expect(asked(frame('plain', gilded), 'corner-keys').why).toContain('gilding')
   })
   it('made again from the drawing: the key’s long side is twice its depth from the corner', () => {
@@ -60,13 +80,32 @@ describe('a key from the back', () => {
   })
   it('made again from the drawing: a recess of 66 by 22, 6.5 deep', () => {
     const { c, work } = asked(frame('plain'), 'back-key')
-    const cuts = blocks(readDxf(sheetDxf(sheetOfJoint(c, 'back-key', work, 'sheet')!)).lines, 'cut').map(b => [Math.round(b.longMm * 10) / 10, Math.round(b.thickMm * 10) / 10])
-    expect(cuts).toEqual(expect.arrayContaining([[66, 22], [66, 6.5]]))
+    const cuts = blocks(readDxf(sheetDxf(sheetOfJoint(c, 'back-key', work, 'sheet')!)).lines, 'cut').map(b => [
+      Math.round(b.longMm * 10) / 10,
+      Math.round(b.thickMm * 10) / 10,
+    ])
+    expect(cuts).toEqual(
+      expect.arrayContaining([
+        [66, 22],
+        [66, 6.5],
+      ]),
+    )
   })
   it('a frame of 8 mm leaves too little to its face', () => {
     const thin = frame('plain', { do: 'measure-shape', key: 'thickness', measure: measured(8) })
     expect(asked(thin, 'back-key').fits).toBe(true)
-    const thinner = frame('plain', { do: 'measure-shape', key: 'thickness', measure: measured(8) }, { do: 'edit-frame', edit: { do: 'shape-part', part: 'top-rail', section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 55, depthMm: 7 }] } } })
+    const thinner = frame(
+      'plain',
+      { do: 'measure-shape', key: 'thickness', measure: measured(8) },
+      {
+        do: 'edit-frame',
+        edit: {
+          do: 'shape-part',
+          part: 'top-rail',
+          section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 55, depthMm: 7 }] },
+        },
+      },
+    )
     expect(asked(thinner, 'back-key').why).toContain('are wanted')
   })
   it('what is gilded is worked on from the back, its face down and dry', () => {
@@ -77,11 +116,20 @@ describe('a key from the back', () => {
 
 describe('a spline', () => {
   it('worked example: 20 / 4 = 5 thick, 10 deep in each face, 2 × 10 − 1 = 19 across, 77.8 along; (20 − 5) / 2 = 7.5 to the face', () => {
-    expect(asked(frame('plain'), 'spline').sizes).toEqual({ 'thickness': 5, 'stop-entering': 10, 'width': 19, 'length': 77.8, 'wall': 7.5 })
+    expect(asked(frame('plain'), 'spline').sizes).toEqual({
+      'thickness': 5,
+      'stop-entering': 10,
+      'width': 19,
+      'length': 77.8,
+      'wall': 7.5,
+    })
   })
   it('one that was there is measured first: its slots say how deep', () => {
     expect(asked(frame('spline'), 'spline').wants).toBe(true)
-    expect(asked(frame('spline', { do: 'measure-joint', joint: CORNER, size: 'depthMm', measure: measured(8) }), 'spline').sizes).toMatchObject({ 'stop-entering': 8, 'width': 15 })
+    expect(
+      asked(frame('spline', { do: 'measure-joint', joint: CORNER, size: 'depthMm', measure: measured(8) }), 'spline')
+        .sizes,
+    ).toMatchObject({ 'stop-entering': 8, 'width': 15 })
   })
   it('made again from the drawing: tongue and slots', () => {
     const { c, work } = asked(frame('plain'), 'spline')
@@ -106,16 +154,25 @@ describe('closing a mitred frame', () => {
     expect(made.returnMin).not.toBeNull()
   })
   it('a side goes straight out between its mitres, not along one of them', () => {
-    const both = applyAll(frame('plain'), [{ do: 'test-joint', joint: 'top-rail--right-stile', state: 'gives' }, { do: 'measure-clearance', joint: 'top-rail--right-stile', where: 'cheek', measure: measured(0.1) }, { do: 'set-old-glue', joint: 'top-rail--right-stile', glue: 'pva' }])
+    const both = applyAll(frame('plain'), [
+      { do: 'test-joint', joint: 'top-rail--right-stile', state: 'gives' },
+      { do: 'measure-clearance', joint: 'top-rail--right-stile', where: 'cheek', measure: measured(0.1) },
+      { do: 'set-old-glue', joint: 'top-rail--right-stile', glue: 'pva' },
+    ])
     const [move] = plan(both).takeApart.moves
     expect(move!.direction.map(x => Math.round(Math.abs(x) * 1000) / 1000)).toEqual([0, 1, 0])
   })
-  it.each(['plain', 'spline', 'keys', 'nails', 'half-lap', 'tenon'])('%s: what an independent look finds wrong with its plan: nothing', (corner) => {
-    const loose = frame(corner, { do: 'measure-joint', joint: CORNER, size: 'depthMm', measure: measured(8) })
-    expect(faultsOfPlan(loose, plan(loose))).toEqual([])
-  })
+  it.each(['plain', 'spline', 'keys', 'nails', 'half-lap', 'tenon'])(
+    '%s: what an independent look finds wrong with its plan: nothing',
+    (corner) => {
+      const loose = frame(corner, { do: 'measure-joint', joint: CORNER, size: 'depthMm', measure: measured(8) })
+      expect(faultsOfPlan(loose, plan(loose))).toEqual([])
+    },
+  )
   it('a lap is pressed through its faces and not only drawn up: 0.3 to 0.7 MPa on 55 × 55 is 0.91 to 2.12 kN, by short jaws', () => {
-    const across = plan(frame('half-lap')).stages.flatMap(s => s.clamps).filter(c => c.line.by === 'faces')
+    const across = plan(frame('half-lap'))
+      .stages.flatMap(s => s.clamps)
+      .filter(c => c.line.by === 'faces')
     expect(across.length).toBeGreaterThan(0)
     for (const { line, clamp } of across) {
       expect(line.force.low).toBeCloseTo(0.9075, 3)
@@ -124,7 +181,10 @@ describe('closing a mitred frame', () => {
     }
   })
   it('keys of a corner that was only in the way are told for when it has cured', () => {
-    const words = plan(frame('keys')).tasks.filter(t => t.kind === 'glue').map(t => phraseText(t.words)).join(' ')
+    const words = plan(frame('keys'))
+      .tasks.filter(t => t.kind === 'glue')
+      .map(t => phraseText(t.words))
+      .join(' ')
     expect(words).toMatch(/New keys across J\d \(2\) in the old slots, once it has cured/)
     expect(words).not.toContain('J1 (2)')
   })
@@ -137,6 +197,8 @@ describe('closing a mitred frame', () => {
   it('gilded, nothing wet, warm or dissolving comes near: the old glue is undone dry and from the back', () => {
     const rounds = Object.values(plan(frame('plain', gilded)).recipes).flatMap(r => r.rounds)
     expect(rounds.length).toBeGreaterThan(0)
-    for (const { row } of rounds) expect([row.wet, row.hot, row.vapour], row.label).toEqual([undefined, undefined, undefined])
+    for (const { row } of rounds) {
+      expect([row.wet, row.hot, row.vapour], row.label).toEqual([undefined, undefined, undefined])
+    }
   })
 })

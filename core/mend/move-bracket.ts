@@ -20,7 +20,10 @@ export const moveBracket: Mend<WoodCase> = {
   opens: false,
   undo: 'partly',
   place: { conserve: 2.5, everyday: 2, strength: 2 },
-  isFor: c => c.trouble.kind === 'hold-failed' && ['corner-bracket', 'plate'].includes(holdIn(c).kind) && holdIn(c).faults.some(f => f === 'stripped' || f === 'split-wood'),
+  isFor: c =>
+    c.trouble.kind === 'hold-failed'
+    && ['corner-bracket', 'plate'].includes(holdIn(c).kind)
+    && holdIn(c).faults.some(f => f === 'stripped' || f === 'split-wood'),
   consider,
 }
 
@@ -33,12 +36,16 @@ const SETS_MIN = 12 * 60
 function consider(c: WoodCase): Verdict {
   const held = holdIn(c)
   const { label } = WAYS_OUT[held.kind]
-  if (!held.diameterMm) return notYet(say`nobody has measured the screws of the ${label}: their thickness says how far it moves`)
+  if (!held.diameterMm) {
+    return notYet(say`nobody has measured the screws of the ${label}: their thickness says how far it moves`)
+  }
   const screwMm = held.diameterMm.value
   const shiftMm = FROM_HOLES * screwMm
   const room = roomOf(c, screwMm)
   if (room.freeMm < shiftMm) {
-    return no(say`it would have to move ${mm(shiftMm)} and there are ${mm(Math.max(0, room.freeMm))} ${room.where}: its holes are plugged, or the wood is spliced`)
+    return no(
+      say`it would have to move ${mm(shiftMm)} and there are ${mm(Math.max(0, room.freeMm))} ${room.where}: its holes are plugged, or the wood is spliced`,
+    )
   }
   const pilotMm = PILOT_SHARE * screwMm
   const pilotBitMm = bitUnder(bitsIn(c), pilotMm) ?? pilotMm
@@ -46,38 +53,53 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(shiftMm)} from its old holes is sound wood, and ${mm(room.freeMm)} are there ${room.where}`,
     sizes: [
-      sizeMm(
-        'offset', 'moved over', shiftMm,
-        '7 × screw, from the old holes',
-        [inputOf('screw', held.diameterMm, 'mm'), input('free', room.freeMm, 'mm')],
-      ),
-      sizeMm(
-        'pilot', 'pilot', pilotMm,
-        'screw × 0.7 for its root × 0.88 in hard wood',
-        [inputOf('screw', held.diameterMm, 'mm')],
-      ),
+      sizeMm('offset', 'moved over', shiftMm, '7 × screw, from the old holes', [
+        inputOf('screw', held.diameterMm, 'mm'),
+        input('free', room.freeMm, 'mm'),
+      ]),
+      sizeMm('pilot', 'pilot', pilotMm, 'screw × 0.7 for its root × 0.88 in hard wood', [
+        inputOf('screw', held.diameterMm, 'mm'),
+      ]),
     ],
-    stock: [{
-      id: 'plug',
-      serves: 'each',
-      what: 'plug',
-      count: held.lengthMm ? 2 : 1,
-      sizesMm: [Math.ceil(screwMm + 1)],
-      wood: 'the part’s own wood',
-      note: 'one for each old hole, counted once it is off',
-    }],
+    stock: [
+      {
+        id: 'plug',
+        serves: 'each',
+        what: 'plug',
+        count: held.lengthMm ? 2 : 1,
+        sizesMm: [Math.ceil(screwMm + 1)],
+        wood: 'the part’s own wood',
+        note: 'one for each old hole, counted once it is off',
+      },
+    ],
     steps: [
       using(
-        before('off', WAYS_OUT[held.kind].minutes, say`Mark where it sits, its screws out in turn, each labelled by its hole.`),
-        'driver', 'labels',
+        before(
+          'off',
+          WAYS_OUT[held.kind].minutes,
+          say`Mark where it sits, its screws out in turn, each labelled by its hole.`,
+        ),
+        'driver',
+        'labels',
       ),
       {
-        ...using(before('plug', 10, say`Plug the old holes, the grain with the part; a split that starts there is glued and held closed.`), 'mallet', 'fine-saw', 'chisel'),
+        ...using(
+          before(
+            'plug',
+            10,
+            say`Plug the old holes, the grain with the part; a split that starts there is glued and held closed.`,
+          ),
+          'mallet',
+          'fine-saw',
+          'chisel',
+        ),
         waitMin: SETS_MIN,
       },
       using(
         before('pilot', 6, say`Hold it ${mm(shiftMm)} farther on, mark its holes, pilot ${bitMm(pilotBitMm)}.`),
-        'pencil', 'drill', tool('bit', pilotBitMm),
+        'pencil',
+        'drill',
+        tool('bit', pilotBitMm),
       ),
       using(before('on', 6, say`All screws started, then tight crosswise; nuts last.`), 'driver'),
     ],

@@ -9,9 +9,30 @@ import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { bitsIn, holdIn, notYet, type WoodCase } from './wood-case'
 
 /** What is bought or made again as a whole, once it is lost, bent, worn or in two. */
-const REPLACED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'bolt', 'hanger-bolt', 'corner-bracket', 'plate', 'button', 'clip', 'castor', 'wooden-pin', 'wedge', 'key'])
+const REPLACED: ReadonlySet<HoldKind> = new Set([
+  'screw',
+  'plugged-screw',
+  'bolt',
+  'hanger-bolt',
+  'corner-bracket',
+  'plate',
+  'button',
+  'clip',
+  'castor',
+  'wooden-pin',
+  'wedge',
+  'key',
+])
 /** Of these the shank decides what fits the hole; the others are matched against what is still there. */
-const BY_SHANK: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'bolt', 'hanger-bolt', 'castor', 'wooden-pin', 'wedge'])
+const BY_SHANK: ReadonlySet<HoldKind> = new Set([
+  'screw',
+  'plugged-screw',
+  'bolt',
+  'hanger-bolt',
+  'castor',
+  'wooden-pin',
+  'wedge',
+])
 const SPOILT: readonly HoldFault[] = ['bent', 'snapped', 'worn']
 
 /** Hardware, a pin or a wedge that is lost or spoilt: its like again, in a hole that is as it should be. */
@@ -35,7 +56,10 @@ function isReplaced(c: WoodCase): boolean {
   return REPLACED.has(kind) && (state === 'gone' || faults.some(f => SPOILT.includes(f)))
 }
 
-/** Room round a bolt, so that its nut pulls the shoulder home and not the hole (docs/sources.md#mends, medium), millimetres. */
+/**
+ * Room round a bolt, so that its nut pulls the shoulder home and not the hole (docs/sources.md#mends, medium),
+ * millimetres.
+ */
 export const ROUND_BOLT_MM = 1.5
 /** Room round a screw where it only passes, millimetres. */
 const ROUND_SCREW_MM = 0.3
@@ -44,7 +68,9 @@ function consider(c: WoodCase): Verdict {
   const held = holdIn(c)
   const { label } = WAYS_OUT[held.kind]
   if (held.faults.includes('stripped')) return no(say`its hole is stripped: a plug and a new thread first`)
-  if (held.faults.includes('split-wood')) return no(say`the wood round it has split: that is closed first, or it is moved`)
+  if (held.faults.includes('split-wood')) {
+    return no(say`the wood round it has split: that is closed first, or it is moved`)
+  }
   const { diameterMm } = held
   if (BY_SHANK.has(held.kind) && !diameterMm) {
     return notYet(say`nobody has measured the ${label}, or the one beside it: its thickness decides what fits the hole`)
@@ -57,19 +83,32 @@ function consider(c: WoodCase): Verdict {
   return {
     fits: true,
     reason: say`${held.state === 'gone' ? 'it is lost' : 'it is spoilt itself'}, its wood is sound: ${shankMm === null ? say`one like those beside it` : say`${mm(shankMm)} thick as it was`}`,
-    sizes: holeMm === null || !diameterMm
-      ? []
-      : [sizeMm('clearance-hole', 'hole it passes', holeMm, isBolt ? 'bolt + 1.5 mm, so that the nut pulls the shoulder home' : 'screw + 0.3 mm, so that the thread holds in the last part only', [inputOf('shank', diameterMm, 'mm')])],
-    stock: [{
-      id: isWooden(held.kind) ? 'peg' : 'screw',
-      serves: 'each',
-      what: label,
-      count: 1,
-      sizesMm: [...(shankMm === null ? [] : [shankMm]), ...(held.lengthMm ? [held.lengthMm.value] : [])],
-      wood: isWooden(held.kind) ? 'beech, oak or ash, split not sawn' : '',
-      note: noteOf(held.kind),
-    }],
-    steps: stepsOf(held.kind, held.state === 'gone', holeMm === null ? null : bitOver(bitsIn(c), holeMm) ?? holeMm),
+    sizes:
+      holeMm === null || !diameterMm
+        ? []
+        : [
+            sizeMm(
+              'clearance-hole',
+              'hole it passes',
+              holeMm,
+              isBolt
+                ? 'bolt + 1.5 mm, so that the nut pulls the shoulder home'
+                : 'screw + 0.3 mm, so that the thread holds in the last part only',
+              [inputOf('shank', diameterMm, 'mm')],
+            ),
+          ],
+    stock: [
+      {
+        id: isWooden(held.kind) ? 'peg' : 'screw',
+        serves: 'each',
+        what: label,
+        count: 1,
+        sizesMm: [...(shankMm === null ? [] : [shankMm]), ...(held.lengthMm ? [held.lengthMm.value] : [])],
+        wood: isWooden(held.kind) ? 'beech, oak or ash, split not sawn' : '',
+        note: noteOf(held.kind),
+      },
+    ],
+    steps: stepsOf(held.kind, held.state === 'gone', holeMm === null ? null : (bitOver(bitsIn(c), holeMm) ?? holeMm)),
     cautions: held.kind === 'wedge' || held.kind === 'wooden-pin' ? ['blade'] : ['drill'],
     leavesGapMm: 0,
     removedCm3: 0,
@@ -77,7 +116,8 @@ function consider(c: WoodCase): Verdict {
   }
 }
 
-const isWooden = (kind: HoldKind): boolean => kind === 'wooden-pin' || kind === 'wedge' || kind === 'key' || kind === 'button'
+const isWooden = (kind: HoldKind): boolean =>
+  kind === 'wooden-pin' || kind === 'wedge' || kind === 'key' || kind === 'button'
 
 function noteOf(kind: HoldKind): string {
   if (kind === 'castor') return 'its height as the other three, or all four are changed'
@@ -89,10 +129,28 @@ function noteOf(kind: HoldKind): string {
 
 function stepsOf(kind: HoldKind, isGone: boolean, throughBitMm: number | null): Step[] {
   const way = WAYS_OUT[kind]
-  const out = isGone ? [] : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]
-  const clear = throughBitMm === null
-    ? using(before('clear', 3, say`Clear its hole or its groove of old wax, rust and glue; the wood itself stays as it is.`), 'chisel')
-    : using(before('clear', 4, say`Ease the hole it passes with ${bitMm(throughBitMm)}; the thread’s own hole is left alone.`), 'drill', tool('bit', throughBitMm))
+  const out = isGone
+    ? []
+    : [using(before('out', way.minutes, say`${way.way} If it will not come: ${way.otherwise}`), ...way.tools)]
+  const clear
+    = throughBitMm === null
+      ? using(
+          before(
+            'clear',
+            3,
+            say`Clear its hole or its groove of old wax, rust and glue; the wood itself stays as it is.`,
+          ),
+          'chisel',
+        )
+      : using(
+          before(
+            'clear',
+            4,
+            say`Ease the hole it passes with ${bitMm(throughBitMm)}; the thread’s own hole is left alone.`,
+          ),
+          'drill',
+          tool('bit', throughBitMm),
+        )
   return [...out, clear, using(before('in', way.minutes, backWords(kind)), ...toolsIn(kind))]
 }
 
@@ -100,7 +158,9 @@ function backWords(kind: HoldKind): Phrase {
   if (kind === 'bolt' || kind === 'hanger-bolt') {
     return say`In with a washer under its nut, by hand and a quarter turn; the screws of the bracket before the nuts.`
   }
-  if (kind === 'wooden-pin') return say`Drive it with a touch of glue, from its thick end, until its sound changes; saw it flush.`
+  if (kind === 'wooden-pin') {
+    return say`Drive it with a touch of glue, from its thick end, until its sound changes; saw it flush.`
+  }
   if (kind === 'wedge') {
     return say`Pare it to its kerf, drive it from outside until its sound changes, saw it flush; no glue on it where it is to come out again.`
   }

@@ -16,7 +16,9 @@ export const newWebbing: Mend<WoodCase> = {
   opens: false,
   undo: 'yes',
   place: { conserve: 1, everyday: 1, strength: 1 },
-  isFor: c => c.trouble.id === 'bracing:webbing' || (c.trouble.id.startsWith('hold:') && c.piece.holds.some(h => `hold:${h.id}` === c.trouble.id && h.kind === 'web')),
+  isFor: c =>
+    c.trouble.id === 'bracing:webbing'
+    || (c.trouble.id.startsWith('hold:') && c.piece.holds.some(h => `hold:${h.id}` === c.trouble.id && h.kind === 'web')),
   consider,
 }
 
@@ -34,7 +36,8 @@ function consider(c: WoodCase): Verdict {
   if (!front || !side) return no(say`there are no rails round a seat to web`)
   const [wideMm, deepMm] = [front, side].map(p => distance(p.axis[0]!, p.axis.at(-1)!)) as [number, number]
   const isOne = c.trouble.id.startsWith('hold:')
-  const across = (spanMm: number) => Math.max(2, Math.floor((spanMm + STRIP_MM * APART_SHARE) / (STRIP_MM * (1 + APART_SHARE))))
+  const across = (spanMm: number) =>
+    Math.max(2, Math.floor((spanMm + STRIP_MM * APART_SHARE) / (STRIP_MM * (1 + APART_SHARE))))
   const [alongCount, crossCount] = isOne ? [1, 0] : [across(wideMm), across(deepMm)]
   const total = alongCount * (deepMm + 2 * FOLD_MM) + crossCount * (wideMm + 2 * FOLD_MM)
   return {
@@ -45,32 +48,47 @@ function consider(c: WoodCase): Verdict {
     sizes: [
       sizeMm('width', 'strip', STRIP_MM, 'usual webbing', []),
       sizeMm('spacing', 'strips apart', STRIP_MM * APART_SHARE, 'a third of a strip', [input('strip', STRIP_MM, 'mm')]),
-      sizeMm(
-        'length', 'webbing in all', total,
-        'count × (span + 2 folds of 45 mm), both ways',
-        [input('opening, across', wideMm, 'mm'), input('opening, front to back', deepMm, 'mm')],
-      ),
+      sizeMm('length', 'webbing in all', total, 'count × (span + 2 folds of 45 mm), both ways', [
+        input('opening, across', wideMm, 'mm'),
+        input('opening, front to back', deepMm, 'mm'),
+      ]),
       ...(isOne ? [] : [drawnShut(alongCount)]),
     ],
-    stock: [{
-      id: 'cloth',
-      serves: 'each',
-      what: 'webbing',
-      count: 1,
-      sizesMm: [STRIP_MM, total],
-      wood: '',
-      note: `and ${String(2 * (alongCount + crossCount) * TACKS)} tacks; jute or linen`,
-    }],
+    stock: [
+      {
+        id: 'cloth',
+        serves: 'each',
+        what: 'webbing',
+        count: 1,
+        sizesMm: [STRIP_MM, total],
+        wood: '',
+        note: `and ${String(2 * (alongCount + crossCount) * TACKS)} tacks; jute or linen`,
+      },
+    ],
     steps: [
       using(
-        before('off', 12, say`Old webbing, a board where one was put instead, and tacks off; see that the rails hold a tack: worn holes are pinned with wood first.`),
+        before(
+          'off',
+          12,
+          say`Old webbing, a board where one was put instead, and tacks off; see that the rails hold a tack: worn holes are pinned with wood first.`,
+        ),
         'tack-lifter',
       ),
       using(
-        before('weave', 10 + 4 * (alongCount + crossCount), say`Tack each strip folded at the back or one side, ${String(TACKS)} staggered tacks, strain it until it sounds, ${mm(STRAIN_MM)} past hand-tight, tack, cut and fold; front to back first, the others woven through.`),
-        'levers', 'mallet', 'knife',
+        before(
+          'weave',
+          10 + 4 * (alongCount + crossCount),
+          say`Tack each strip folded at the back or one side, ${String(TACKS)} staggered tacks, strain it until it sounds, ${mm(STRAIN_MM)} past hand-tight, tack, cut and fold; front to back first, the others woven through.`,
+        ),
+        'levers',
+        'mallet',
+        'knife',
       ),
-      before('try', 3, say`Press it in the middle with a fist: it gives two fingers and no more; the frame’s diagonals still agree.`),
+      before(
+        'try',
+        3,
+        say`Press it in the middle with a fist: it gives two fingers and no more; the frame’s diagonals still agree.`,
+      ),
     ],
     cautions: [],
     leavesGapMm: 0,

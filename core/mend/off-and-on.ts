@@ -7,7 +7,10 @@ import { holdIn, type WoodCase } from './wood-case'
 
 const BINDS: readonly HoldFault[] = ['binds', 'seized', 'worn']
 
-/** A plate, bracket, castor or mechanism that binds: off in a noted order, cleaned, and on again in that order backward. */
+/**
+ * A plate, bracket, castor or mechanism that binds: off in a noted order, cleaned, and on again in that order
+ * backward.
+ */
 export const offAndOn: Mend<WoodCase> = {
   id: 'off-and-on',
   decides: 'that it only binds, and every screw of it has sound wood',
@@ -17,7 +20,10 @@ export const offAndOn: Mend<WoodCase> = {
   opens: false,
   undo: 'yes',
   place: { conserve: 0.5, everyday: 0.5, strength: 0.5 },
-  isFor: c => c.trouble.kind === 'hold-failed' && ['plate', 'corner-bracket', 'castor', 'bolt', 'hanger-bolt'].includes(holdIn(c).kind) && holdIn(c).faults.some(f => BINDS.includes(f)),
+  isFor: c =>
+    c.trouble.kind === 'hold-failed'
+    && ['plate', 'corner-bracket', 'castor', 'bolt', 'hanger-bolt'].includes(holdIn(c).kind)
+    && holdIn(c).faults.some(f => BINDS.includes(f)),
   consider,
 }
 
@@ -34,16 +40,30 @@ function consider(c: WoodCase): Verdict {
     stock: [],
     steps: [
       using(
-        before('picture', 3, say`Picture it as it sits; number its screws on the wood in the order in which they come out.`),
-        'camera', 'labels',
+        before(
+          'picture',
+          3,
+          say`Picture it as it sits; number its screws on the wood in the order in which they come out.`,
+        ),
+        'camera',
+        'labels',
       ),
       using(before('off', minutes, say`${way} If it will not come: ${otherwise}`), ...tools),
       using(
-        before('clean', 8, say`Brush off old oil and rust; wax where wood slides, a drop of oil where metal turns, none on the wood.`),
-        'brush', 'swab',
+        before(
+          'clean',
+          8,
+          say`Brush off old oil and rust; wax where wood slides, a drop of oil where metal turns, none on the wood.`,
+        ),
+        'brush',
+        'swab',
       ),
       using(
-        before('on', minutes, say`Back in the order noted, last out first in: all started, then tight crosswise. It moves through its whole travel without a hand on it.`),
+        before(
+          'on',
+          minutes,
+          say`Back in the order noted, last out first in: all started, then tight crosswise. It moves through its whole travel without a hand on it.`,
+        ),
         'driver',
       ),
     ],

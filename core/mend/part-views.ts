@@ -29,11 +29,17 @@ export function partView(part: Part, atShare: number, across: Vec, fromMm: numbe
   const { point, segment } = pointAtShare(part, atShare)
   const { tangent } = frameOfSegment(part, segment)
   const aside = subtract(across, scale(tangent, dot(across, tangent)))
-  const up = Math.hypot(...aside) > 1e-6 ? unit(aside) : unit(cross(tangent, Math.abs(tangent[1]) < 0.9 ? [0, 1, 0] : [1, 0, 0]))
-  const at = Array.from({ length: STEPS + 1 }, (_, i) => low + (high - low) * i / STEPS)
+  const up
+    = Math.hypot(...aside) > 1e-6
+      ? unit(aside)
+      : unit(cross(tangent, Math.abs(tangent[1]) < 0.9 ? [0, 1, 0] : [1, 0, 0]))
+  const at = Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS)
   const edge = (way: Vec): number[] => at.map(x => reachMm(part, pointAtShare(part, x / total).point, way))
   const [upper, lower] = [edge(up), edge(negate(up))]
-  const points: Flat[] = [...at.map((x, i): Flat => [x, upper[i]!]), ...at.map((x, i): Flat => [x, -lower[i]!]).reverse()]
+  const points: Flat[] = [
+    ...at.map((x, i): Flat => [x, upper[i]!]),
+    ...at.map((x, i): Flat => [x, -lower[i]!]).reverse(),
+  ]
   return {
     fromMm: low,
     toMm: high,
@@ -51,5 +57,10 @@ export function breakLine(part: Part, fault: Break, view: PartView, up: Vec): Sh
   const side = Math.hypot(...aside) > 1e-6 ? unit(aside) : up
   // On the plane: normal · (x t + y u) = 0.
   const slope = -dot(normal, side) / Math.max(0.05, dot(normal, tangent))
-  return { kind: 'line', from: [x - slope * view.halfMm, -view.halfMm], to: [x + slope * view.halfMm, view.halfMm], pencil: 'break' }
+  return {
+    kind: 'line',
+    from: [x - slope * view.halfMm, -view.halfMm],
+    to: [x + slope * view.halfMm, view.halfMm],
+    pencil: 'break',
+  }
 }

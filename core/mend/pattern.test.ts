@@ -12,7 +12,8 @@ import { sheetDxf } from '../sheet/export'
 import { sheetOfWood, woodCandidates, type Work } from './index'
 import { mirrored, patternOf } from './pattern'
 
-const lose = (piece: Piece, part: string): Piece => applyAll(piece, [{ do: 'edit-frame', edit: { do: 'describe-part', part, missing: true } }])
+const lose = (piece: Piece, part: string): Piece =>
+  applyAll(piece, [{ do: 'edit-frame', edit: { do: 'describe-part', part, missing: true } }])
 const isStraight = ({ axis }: Part): boolean => {
   const line = unit(subtract(axis.at(-1)!, axis[0]!))
   return axis.every(p => Math.hypot(...cross(line, subtract(p, axis[0]!))) < 0.5)
@@ -23,7 +24,13 @@ function copy(piece: Piece, part: string) {
   const c = { piece, trouble, school: 'everyday' as const, glueGapMm: 0.15 }
   const { verdict } = woodCandidates(c).find(x => x.mend.id === 'copy-part')!
   const work = verdict as Work
-  return { c, work, verdict, sizes: Object.fromEntries(work.sizes.map(s => [s.id, s.figure.value])), sheet: () => sheetOfWood(c, 'copy-part', work, part)! }
+  return {
+    c,
+    work,
+    verdict,
+    sizes: Object.fromEntries(work.sizes.map(s => [s.id, s.figure.value])),
+    sheet: () => sheetOfWood(c, 'copy-part', work, part)!,
+  }
 }
 
 describe('a part as a pattern', () => {
@@ -68,12 +75,17 @@ describe('a part as a pattern', () => {
         const front = unit(subtract(looked, scale(line, dot(looked, line))))
         const left = cross(line, front)
         for (const b of patternOf(piece, part).bores) {
-          const [a, t] = [b.angleDeg * Math.PI / 180, b.turnDeg * Math.PI / 180]
-          const way = add(scale(line, Math.cos(a)), add(scale(front, Math.sin(a) * Math.cos(t)), scale(left, Math.sin(a) * Math.sin(t))))
+          const [a, t] = [(b.angleDeg * Math.PI) / 180, (b.turnDeg * Math.PI) / 180]
+          const way = add(
+            scale(line, Math.cos(a)),
+            add(scale(front, Math.sin(a) * Math.cos(t)), scale(left, Math.sin(a) * Math.sin(t))),
+          )
           expect(Math.hypot(...subtract(way, unit(b.joint.withdraw)))).toBeLessThan(1e-3)
           // And its mouth lies beside that place on the line, no further than the part is thick.
           const at = add(first, scale(line, b.atMm))
-          expect(distance(at, b.joint.at)).toBeLessThan(Math.max(...part.section.stations.map(s => Math.hypot(s.widthMm, s.depthMm))) / 2 + 2)
+          expect(distance(at, b.joint.at)).toBeLessThan(
+            Math.max(...part.section.stations.map(s => Math.hypot(s.widthMm, s.depthMm))) / 2 + 2,
+          )
         }
       }
     }
@@ -86,7 +98,9 @@ describe('a part as a pattern', () => {
     const foot = leg.axis[0]![1] < leg.axis.at(-1)![1] ? leg.axis[0]! : leg.axis.at(-1)!
     for (const b of patternOf(piece, leg).bores) {
       // The mouth lies on the skin: its height differs from the axis by no more than half a leg times the lean.
-      expect(Math.abs(b.atMm - (b.joint.at[1] - foot[1]) / up)).toBeLessThan(20 * Math.hypot(line[0], line[2]) / up + 0.5)
+      expect(Math.abs(b.atMm - (b.joint.at[1] - foot[1]) / up)).toBeLessThan(
+        (20 * Math.hypot(line[0], line[2])) / up + 0.5,
+      )
     }
   })
 })
@@ -98,17 +112,24 @@ describe('a part made again', () => {
     const lost = lose(box, 'left-stretcher')
     const drawn = copy(lost, 'left-stretcher')
     expect(drawn.work.sizes.find(s => s.id === 'length')!.label).toContain('provisional')
-    const read = copy(applyAll(lost, [{ do: 'measure-shoulders', part: 'left-stretcher', measure: measured(351) }]), 'left-stretcher')
+    const read = copy(
+      applyAll(lost, [{ do: 'measure-shoulders', part: 'left-stretcher', measure: measured(351) }]),
+      'left-stretcher',
+    )
     expect(read.sizes.length).toBeCloseTo(351 + 2 * 20, 9)
     expect(read.work.sizes.find(s => s.id === 'length')!.label).toBe('finished length')
-    const xs = readDxf(sheetDxf(read.sheet())).lines.filter(l => l.layer === 'new').flatMap(l => [l.a[0], l.b[0]])
+    const xs = readDxf(sheetDxf(read.sheet()))
+      .lines.filter(l => l.layer === 'new')
+      .flatMap(l => [l.a[0], l.b[0]])
     // Two views of it stand beside each other.
     expect(xs.filter(x => Math.abs(x - Math.min(...xs) - 391) < 0.2).length).toBeGreaterThan(0)
   })
 
   it('a reading that cannot be is refused with what would be right, and nothing is changed', () => {
     const lost = lose(box, 'left-stretcher')
-    expect(() => applyAll(lost, [{ do: 'measure-shoulders', part: 'left-stretcher', measure: measured(35) }])).toThrow(/a reading is between/)
+    expect(() => applyAll(lost, [{ do: 'measure-shoulders', part: 'left-stretcher', measure: measured(35) }])).toThrow(
+      /a reading is between/,
+    )
     expect(() => applyAll(lost, [{ do: 'measure-shoulders', part: 'no-such', measure: null }])).toThrow()
   })
 
@@ -122,7 +143,16 @@ describe('a part made again', () => {
   })
 
   it('one that was measured is copied, not the drawing: a twin made thicker makes a thicker copy', () => {
-    const thick = applyAll(box, [{ do: 'edit-frame', edit: { do: 'shape-part', part: 'right-stretcher', section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 24, depthMm: 40 }] } } as never }])
+    const thick = applyAll(box, [
+      {
+        do: 'edit-frame',
+        edit: {
+          do: 'shape-part',
+          part: 'right-stretcher',
+          section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 24, depthMm: 40 }] },
+        } as never,
+      },
+    ])
     expect(copy(lose(thick, 'left-stretcher'), 'left-stretcher').sizes).toMatchObject({ thickness: 24, width: 40 })
   })
 })

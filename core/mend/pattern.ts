@@ -11,7 +11,11 @@ const AT_END_SHARE = 0.2
 const SQUARE_DEG = 0.5
 
 /** How thick a part is so far from its first shoulder, millimetres. */
-export interface PatternStation { readonly atMm: number, readonly widthMm: number, readonly depthMm: number }
+export interface PatternStation {
+  readonly atMm: number
+  readonly widthMm: number
+  readonly depthMm: number
+}
 
 /** A hole or mortise in a part that something else enters. */
 export interface PatternBore {
@@ -20,7 +24,10 @@ export interface PatternBore {
   readonly atMm: number
   /** Between the bore and the part’s own line, seen towards its last end: 90 is square. */
   readonly angleDeg: number
-  /** How far round the part it is bored, from where the part is looked at, to the left as one looks towards the last end. */
+  /**
+   * How far round the part it is bored, from where the part is looked at, to the left as one looks towards the last
+   * end.
+   */
   readonly turnDeg: number
   readonly deepMm: number
 }
@@ -34,7 +41,10 @@ export interface PatternEnd {
   readonly shoulderDeg: number
 }
 
-/** All that is needed to make a straight part again, along it from its first end: the foot of what stands, the front of what lies. */
+/**
+ * All that is needed to make a straight part again, along it from its first end: the foot of what stands, the front
+ * of what lies.
+ */
 export interface Pattern {
   readonly lengthMm: number
   readonly isRound: boolean
@@ -55,13 +65,18 @@ export function patternOf(piece: Piece, part: Part): Pattern {
   const { isTurned, seen } = readingOf(part)
   const placed = (share: number) => (isTurned ? 1 - share : share) * lengthMm
   const shares = [0, ...part.section.stations.map(s => s.along), 1]
-  const stations = [...new Set(shares)].map(share => ({ atMm: placed(share), ...sizesAt(part, share) })).sort((a, b) => a.atMm - b.atMm)
+  const stations = [...new Set(shares)]
+    .map(share => ({ atMm: placed(share), ...sizesAt(part, share) }))
+    .sort((a, b) => a.atMm - b.atMm)
   const end = (isFirst: boolean): PatternEnd => endOf(piece, part, isFirst !== isTurned)
   return {
     lengthMm,
     isRound: part.section.shape === 'round',
     stations,
-    bores: piece.joints.filter(j => j.receives === part.id && j.form.kind !== 'butt' && j.form.kind !== 'rest').map(j => boreOf(part, j, seen, isTurned, placed)).sort((a, b) => a.atMm - b.atMm),
+    bores: piece.joints
+      .filter(j => j.receives === part.id && j.form.kind !== 'butt' && j.form.kind !== 'rest')
+      .map(j => boreOf(part, j, seen, isTurned, placed))
+      .sort((a, b) => a.atMm - b.atMm),
     ends: [end(true), end(false)],
   }
 }
@@ -71,7 +86,13 @@ const sizesAt = (part: Part, share: number) => {
   return { widthMm, depthMm }
 }
 
-function boreOf(part: Part, joint: Joint, seen: Vec, isTurned: boolean, placed: (share: number) => number): PatternBore {
+function boreOf(
+  part: Part,
+  joint: Joint,
+  seen: Vec,
+  isTurned: boolean,
+  placed: (share: number) => number,
+): PatternBore {
   const share = shareNear(part, joint.at)
   const { segment } = pointAtShare(part, share)
   const drawn = frameOfSegment(part, segment).tangent
@@ -90,7 +111,10 @@ function boreOf(part: Part, joint: Joint, seen: Vec, isTurned: boolean, placed: 
 /** Square to a line: towards who looks, and to their side. */
 function roundOf(tangent: Vec, seen: Vec): [front: Vec, left: Vec] {
   const square = subtract(seen, scale(tangent, dot(seen, tangent)))
-  const front = Math.hypot(...square) > 1e-6 ? unit(square) : unit(cross(tangent, Math.abs(tangent[0]) < 0.9 ? [1, 0, 0] : [0, 0, 1]))
+  const front
+    = Math.hypot(...square) > 1e-6
+      ? unit(square)
+      : unit(cross(tangent, Math.abs(tangent[0]) < 0.9 ? [1, 0, 0] : [0, 0, 1]))
   return [front, cross(tangent, front)]
 }
 
@@ -98,8 +122,14 @@ function endOf(piece: Piece, part: Part, isStart: boolean): PatternEnd {
   const at = isStart ? part.axis[0]! : part.axis.at(-1)!
   const other = isStart ? part.axis.at(-1)! : part.axis[0]!
   // What it is threaded through on the way is no end of it.
-  const near = piece.joints.filter(j => j.enters === part.id && distance(j.at, at) < Math.min(distance(j.at, other), AT_END_SHARE * distance(at, other)))
-  const joint = near.reduce<Joint | null>((best, j) => (best === null || distance(j.at, at) < distance(best.at, at) ? j : best), null)
+  const near = piece.joints.filter(
+    j =>
+      j.enters === part.id && distance(j.at, at) < Math.min(distance(j.at, other), AT_END_SHARE * distance(at, other)),
+  )
+  const joint = near.reduce<Joint | null>(
+    (best, j) => (best === null || distance(j.at, at) < distance(best.at, at) ? j : best),
+    null,
+  )
   const peg = joint && pegShapeOf(joint.form)
   const isTenoned = joint !== null && joint.form.kind !== 'butt' && joint.form.kind !== 'dowel'
   const receiving = joint && piece.parts.find(p => p.id === joint.receives)
@@ -121,4 +151,7 @@ function meetsAt(part: Part, receiving: Part, at: Vec): number {
 }
 
 /** The same part for the other side: all that is bored round it comes on the other side of where one looks. */
-export const mirrored = (pattern: Pattern): Pattern => ({ ...pattern, bores: pattern.bores.map(b => ({ ...b, turnDeg: b.turnDeg === 0 ? 0 : -b.turnDeg })) })
+export const mirrored = (pattern: Pattern): Pattern => ({
+  ...pattern,
+  bores: pattern.bores.map(b => ({ ...b, turnDeg: b.turnDeg === 0 ? 0 : -b.turnDeg })),
+})

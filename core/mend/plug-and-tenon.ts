@@ -5,17 +5,42 @@ import { band, type View } from '../sheet'
 import { before, using, type Step } from '../work'
 import { alongView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
 import { looseTenon } from './loose-tenon'
-import { dowelSnapped, isTapered, LOST_FIT_MM, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import {
+  dowelSnapped,
+  isTapered,
+  LOST_FIT_MM,
+  no,
+  sizeMm,
+  sizeOf,
+  widest,
+  type JointCase,
+  type Mend,
+  type Verdict,
+  type Work,
+} from './mend'
 import { legThicknessMm } from './new-dowel'
 
 /**
- * Both halves spoilt: the tenon broken or wasted and its mortise no mortise any more. The mortise is closed with new wood, and
+ * Both halves spoilt: the tenon broken or wasted and its mortise no mortise any more. The mortise is closed with new
+ * wood, and
  * one new tenon of a sensible thickness let into both parts.
  */
 export const plugAndTenon: Mend<JointCase> = {
   id: 'plug-and-tenon',
   decides: 'a plug with 3 mm of wall, a tenon of a third of the stock',
-  tools: ['fine-saw', 'chisel', 'knife', 'square', 'brush', 'mallet', 'block-plane', 'drill', 'depth-stop', 'scraper', 'caliper'],
+  tools: [
+    'fine-saw',
+    'chisel',
+    'knife',
+    'square',
+    'brush',
+    'mallet',
+    'block-plane',
+    'drill',
+    'depth-stop',
+    'scraper',
+    'caliper',
+  ],
   label: 'Plug the mortise, new tenon in both',
   short: 'plug + tenon',
   opens: true,
@@ -48,7 +73,9 @@ function consider(c: JointCase): Verdict {
   const acrossMm = legThicknessMm(c)
   const wallMm = (acrossMm - plugMm) / 2
   if (wallMm < WALL_MM) {
-    return no(say`a plug of ${mm(plugMm)} leaves ${mm(Math.max(0, wallMm))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`)
+    return no(
+      say`a plug of ${mm(plugMm)} leaves ${mm(Math.max(0, wallMm))} of wall in ${mm(acrossMm)}; ${mm(WALL_MM)} are wanted`,
+    )
   }
   const { widthMm, depthMm } = sectionAt(c.entering, 0)
   const [stockMm, highMm] = [Math.min(widthMm, depthMm), Math.max(widthMm, depthMm)]
@@ -61,96 +88,160 @@ function consider(c: JointCase): Verdict {
     fits: true,
     reason: say`the tenon has broken and its mortise is spoilt${isTapered(cheek) ? ', wider at one end' : ''}: a plug of ${mm(plugMm)} leaves ${mm(wallMm)} of wall, and a tenon of ${mm(thickMm)}, a third of ${mm(stockMm)}, goes into both`,
     sizes: [
-      sizeMm(
-        'plug', 'plug, thickness', plugMm,
-        'mortise + 1 mm to sound wood on both sides',
-        [inputOf('old tenon', form.thicknessMm, 'mm'), inputOf('at the cheeks', cheek.mouth, 'fit-mm')],
-      ),
-      sizeMm(
-        'width', 'plug, width', plugWideMm,
-        'mortise + 1 mm at both ends',
-        [inputOf('old tenon', form.widthMm, 'mm'), inputOf('at the edges', edge.mouth, 'fit-mm')],
-      ),
-      sizeMm('stop-receiving', 'plug, depth', deepMm, 'as the mortise was', [inputOf('tenon, length', c.joint.depthMm, 'mm')]),
-      sizeMm(
-        'wall', 'wall outside the plug', wallMm,
-        '(part − plug) / 2, 3 mm at least',
-        [input('part, across', acrossMm, 'mm')],
-      ),
+      sizeMm('plug', 'plug, thickness', plugMm, 'mortise + 1 mm to sound wood on both sides', [
+        inputOf('old tenon', form.thicknessMm, 'mm'),
+        inputOf('at the cheeks', cheek.mouth, 'fit-mm'),
+      ]),
+      sizeMm('width', 'plug, width', plugWideMm, 'mortise + 1 mm at both ends', [
+        inputOf('old tenon', form.widthMm, 'mm'),
+        inputOf('at the edges', edge.mouth, 'fit-mm'),
+      ]),
+      sizeMm('stop-receiving', 'plug, depth', deepMm, 'as the mortise was', [
+        inputOf('tenon, length', c.joint.depthMm, 'mm'),
+      ]),
+      sizeMm('wall', 'wall outside the plug', wallMm, '(part − plug) / 2, 3 mm at least', [
+        input('part, across', acrossMm, 'mm'),
+      ]),
       sizeMm('tenon-thickness', 'tenon, thickness', thickMm, 'a third of the stock', [input('stock', stockMm, 'mm')]),
+      sizeMm('tenon-width', 'tenon, width', wideMm, 'as the old one, 5 mm of shoulder at both edges at least', [
+        inputOf('old tenon', form.widthMm, 'mm'),
+        input('rail', highMm, 'mm'),
+      ]),
+      sizeMm('tenon-length', 'tenon, length', inPostMm + inRailMm, 'old depth − 1 mm + depth in the rail', [
+        inputOf('old depth', c.joint.depthMm, 'mm'),
+        input('in the rail', inRailMm, 'mm'),
+      ]),
       sizeMm(
-        'tenon-width', 'tenon, width', wideMm,
-        'as the old one, 5 mm of shoulder at both edges at least',
-        [inputOf('old tenon', form.widthMm, 'mm'), input('rail', highMm, 'mm')],
-      ),
-      sizeMm(
-        'tenon-length', 'tenon, length', inPostMm + inRailMm,
-        'old depth − 1 mm + depth in the rail',
-        [inputOf('old depth', c.joint.depthMm, 'mm'), input('in the rail', inRailMm, 'mm')],
-      ),
-      sizeMm(
-        'stop-entering', 'mortise in the rail, depth', inRailMm + SHORT_MM,
+        'stop-entering',
+        'mortise in the rail, depth',
+        inRailMm + SHORT_MM,
         '25 mm, or as deep as the old one, + 1 mm for glue',
         [inputOf('old depth', c.joint.depthMm, 'mm')],
       ),
     ],
     stock: [
-      { id: 'plug', serves: 'each', what: 'plug', count: 1, sizesMm: [plugMm, plugWideMm, deepMm], wood: c.receiving.species, note: 'its grain runs with the part’s, along its width' },
-      { id: 'tenon', serves: 'each', what: 'tenon', count: 1, sizesMm: [thickMm, wideMm, inPostMm + inRailMm], wood: c.entering.species, note: 'straight grain along it; edges eased, a groove on each cheek' },
+      {
+        id: 'plug',
+        serves: 'each',
+        what: 'plug',
+        count: 1,
+        sizesMm: [plugMm, plugWideMm, deepMm],
+        wood: c.receiving.species,
+        note: 'its grain runs with the part’s, along its width',
+      },
+      {
+        id: 'tenon',
+        serves: 'each',
+        what: 'tenon',
+        count: 1,
+        sizesMm: [thickMm, wideMm, inPostMm + inRailMm],
+        wood: c.entering.species,
+        note: 'straight grain along it; edges eased, a groove on each cheek',
+      },
     ],
     steps: steps(plugMm, plugWideMm, deepMm, thickMm, wideMm, inRailMm),
     settings: [
       { what: say`Recess for the plug, from the show face`, stopMm: deepMm, fenceMm: wallMm },
-      { what: say`Mortise in the rail, from its show face`, stopMm: inRailMm + SHORT_MM, fenceMm: (stockMm - thickMm) / 2 },
+      {
+        what: say`Mortise in the rail, from its show face`,
+        stopMm: inRailMm + SHORT_MM,
+        fenceMm: (stockMm - thickMm) / 2,
+      },
     ],
     scrap: say`Cut one mortise in scrap with the gauge as it is set, and try the tenon: in by hand.`,
     cautions: ['drill', 'blade'],
     leavesGapMm: FIT_MM,
-    removedCm3: (plugMm * plugWideMm * deepMm - (form.thicknessMm.value + widest(cheek)) * form.widthMm.value * deepMm + thickMm * wideMm * inRailMm) / 1000,
+    removedCm3:
+      (plugMm * plugWideMm * deepMm
+        - (form.thicknessMm.value + widest(cheek)) * form.widthMm.value * deepMm
+        + thickMm * wideMm * inRailMm)
+      / 1000,
     hold: { low: 0.6, high: 0.88 },
   }
 }
 
-const steps = (plugMm: number, plugWideMm: number, deepMm: number, thickMm: number, wideMm: number, inRailMm: number): Step[] => [
+const steps = (
+  plugMm: number,
+  plugWideMm: number,
+  deepMm: number,
+  thickMm: number,
+  wideMm: number,
+  inRailMm: number,
+): Step[] => [
   using(
     before('stub', 12, say`Saw what is left of the tenon off at the shoulder; clear the mortise of its stub.`),
-    'fine-saw', 'chisel',
+    'fine-saw',
+    'chisel',
   ),
   using(
-    before('pare-out', 20, say`Pare the mortise out to sound wood, flat: ${mm(plugMm)} × ${mm(plugWideMm)}, ${mm(deepMm)} deep.`),
-    'chisel', 'knife', 'square',
+    before(
+      'pare-out',
+      20,
+      say`Pare the mortise out to sound wood, flat: ${mm(plugMm)} × ${mm(plugWideMm)}, ${mm(deepMm)} deep.`,
+    ),
+    'chisel',
+    'knife',
+    'square',
   ),
   {
-    ...using(before('plug', 12, say`Glue the plug in, its grain along the part, pressed home; overnight, for it is cut again.`), 'brush', 'mallet'),
+    ...using(
+      before(
+        'plug',
+        12,
+        say`Glue the plug in, its grain along the part, pressed home; overnight, for it is cut again.`,
+      ),
+      'brush',
+      'mallet',
+    ),
     waitMin: SETS_MIN,
   },
   using(
-    before('mortises', 45, say`Knife both mortises from one gauge setting off the show faces, ${mm(thickMm + FIT_MM)} × ${mm(wideMm + FIT_MM)}; bore and pare, ${mm(inRailMm + SHORT_MM)} into the rail.`),
-    'knife', 'drill', 'chisel', 'depth-stop',
+    before(
+      'mortises',
+      45,
+      say`Knife both mortises from one gauge setting off the show faces, ${mm(thickMm + FIT_MM)} × ${mm(wideMm + FIT_MM)}; bore and pare, ${mm(inRailMm + SHORT_MM)} into the rail.`,
+    ),
+    'knife',
+    'drill',
+    'chisel',
+    'depth-stop',
   ),
   using(
-    before('tenon', 15, say`Plane the tenon to a hand fit in both, and fit dry: the faces in line, the shoulder closed all round.`),
-    'block-plane', 'caliper',
+    before(
+      'tenon',
+      15,
+      say`Plane the tenon to a hand fit in both, and fit dry: the faces in line, the shoulder closed all round.`,
+    ),
+    'block-plane',
+    'caliper',
   ),
 ]
 
 /** The plug in the post, and one tenon in it and in the rail. */
 function draw(c: JointCase, work: Work): View[] {
   const [plugMm, deepMm] = [sizeOf(work, 'plug'), sizeOf(work, 'stop-receiving')]
-  const [thickMm, lengthMm, cutMm] = [sizeOf(work, 'tenon-thickness'), sizeOf(work, 'tenon-length'), sizeOf(work, 'stop-entering')]
+  const [thickMm, lengthMm, cutMm] = [
+    sizeOf(work, 'tenon-thickness'),
+    sizeOf(work, 'tenon-length'),
+    sizeOf(work, 'stop-entering'),
+  ]
   const wood = woodOf(c, cutMm + 25)
   const inRailMm = cutMm - SHORT_MM
   return [
-    alongView(wood, [
-      band(-deepMm, 0, plugMm, 'new', { grain: 'y' }),
-      band(0, cutMm, thickMm + FIT_MM, 'cut'),
-      band(inRailMm - lengthMm, inRailMm, thickMm, 'new', { grain: 'x' }),
-    ], [
-      lengthUnder(wood, -deepMm, 0, 0, written(deepMm)),
-      lengthUnder(wood, 0, cutMm, 0, written(cutMm)),
-      lengthUnder(wood, inRailMm - lengthMm, inRailMm, 1, written(lengthMm)),
-      thicknessBeside(wood, thickMm, 0, written(thickMm)),
-      thicknessBeside(wood, plugMm, 1, written(plugMm)),
-    ]),
+    alongView(
+      wood,
+      [
+        band(-deepMm, 0, plugMm, 'new', { grain: 'y' }),
+        band(0, cutMm, thickMm + FIT_MM, 'cut'),
+        band(inRailMm - lengthMm, inRailMm, thickMm, 'new', { grain: 'x' }),
+      ],
+      [
+        lengthUnder(wood, -deepMm, 0, 0, written(deepMm)),
+        lengthUnder(wood, 0, cutMm, 0, written(cutMm)),
+        lengthUnder(wood, inRailMm - lengthMm, inRailMm, 1, written(lengthMm)),
+        thicknessBeside(wood, thickMm, 0, written(thickMm)),
+        thicknessBeside(wood, plugMm, 1, written(plugMm)),
+      ],
+    ),
   ]
 }

@@ -1,7 +1,17 @@
 import { fitMm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { READ_WITHIN_MM } from '../wood/fit'
-import { dowelSnapped, EASY_FIT_MM, glueFaces, no, rocksAtEdges, widest, type JointCase, type Mend, type Verdict } from './mend'
+import {
+  dowelSnapped,
+  EASY_FIT_MM,
+  glueFaces,
+  no,
+  rocksAtEdges,
+  widest,
+  type JointCase,
+  type Mend,
+  type Verdict,
+} from './mend'
 import { mitreOf, sizing } from './mitre-case'
 import { before, using, type Step } from '../work'
 
@@ -22,7 +32,13 @@ const FACES = { cheeks: 'cheeks leave', round: 'hole leaves', face: 'faces leave
 
 function consider(c: JointCase): Verdict {
   if (!FORMS[c.joint.form.kind].glued) return no(say`a ${FORMS[c.joint.form.kind].label} is not held by glue`)
-  if (dowelSnapped(c)) return no(c.sawn ? say`its dowels are sawn through to open it: new ones go in` : say`a dowel has snapped: glue cannot join it`)
+  if (dowelSnapped(c)) {
+    return no(
+      c.sawn
+        ? say`its dowels are sawn through to open it: new ones go in`
+        : say`a dowel has snapped: glue cannot join it`,
+    )
+  }
   const gap = widest(glueFaces(c))
   if (gap > c.glueGapMm + READ_WITHIN_MM + 1e-9) {
     return no(say`the glue bridges ${fitMm(c.glueGapMm)}, the ${FACES[FORMS[c.joint.form.kind].fit]} ${fitMm(gap)}`)
@@ -32,13 +48,24 @@ function consider(c: JointCase): Verdict {
   }
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(c.clearance.edge))} at the edges lets it rock: wedge it`)
   return {
-    fits: true, reason: gap > c.glueGapMm
-      ? say`parts whole, and ${fitMm(gap)} is, as closely as it reads, the ${fitMm(c.glueGapMm)} the glue bridges`
-      : say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
-    sizes: [], stock: [], cautions: ['blade'], leavesGapMm: gap, removedCm3: 0, hold: { low: 0.7, high: 0.95 },
+    fits: true,
+    reason:
+      gap > c.glueGapMm
+        ? say`parts whole, and ${fitMm(gap)} is, as closely as it reads, the ${fitMm(c.glueGapMm)} the glue bridges`
+        : say`parts whole, and ${fitMm(gap)} is within the ${fitMm(c.glueGapMm)} the glue bridges`,
+    sizes: [],
+    stock: [],
+    cautions: ['blade'],
+    leavesGapMm: gap,
+    removedCm3: 0,
+    hold: { low: 0.7, high: 0.95 },
     steps: [
       ...cleaning(c),
-      before('fit', 5, say`Fit dry: it goes together by hand and the ${mitreOf(c) ? 'slant' : 'shoulder'} closes all round.`),
+      before(
+        'fit',
+        5,
+        say`Fit dry: it goes together by hand and the ${mitreOf(c) ? 'slant' : 'shoulder'} closes all round.`,
+      ),
       ...(mitreOf(c) ? sizing(c) : []),
     ],
   }
@@ -54,6 +81,9 @@ function cleaning({ fresh, receivingName }: JointCase): Step[] {
   }
   return [
     using(before('scrape', fresh === 'none' ? 13 : 8, words[fresh]), 'scraper'),
-    using(before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`), 'swab'),
+    using(
+      before('drop', 2, say`A drop of water soaks into bare wood within seconds; where it stands, there is glue left.`),
+      'swab',
+    ),
   ]
 }

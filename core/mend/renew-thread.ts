@@ -14,9 +14,19 @@ import { bitUnder, rodsFor } from '../reference/bits'
 import { tool } from '../reference/tools'
 import { before, using } from '../work'
 
-const THREADED: ReadonlySet<HoldKind> = new Set(['screw', 'plugged-screw', 'hanger-bolt', 'bolt', 'corner-bracket', 'plate', 'castor'])
+const THREADED: ReadonlySet<HoldKind> = new Set([
+  'screw',
+  'plugged-screw',
+  'hanger-bolt',
+  'bolt',
+  'corner-bracket',
+  'plate',
+  'castor',
+])
 
-/** A thread that has pulled out of the wood: a plug of hard wood across the pull, and a new pilot for the same screw. */
+/**
+ * A thread that has pulled out of the wood: a plug of hard wood across the pull, and a new pilot for the same screw.
+ */
 export const renewThread: Mend<WoodCase> = {
   id: 'renew-thread',
   decides: 'the screw’s thickness, wall beside a plug of twice that',
@@ -29,15 +39,20 @@ export const renewThread: Mend<WoodCase> = {
   isFor: c => c.trouble.kind === 'hold-failed' && THREADED.has(holdIn(c).kind) && holdIn(c).faults.includes('stripped'),
   consider,
   datum: say`Lengths are from the face it is bored or cut into, about its old centre.`,
-  draw: (_c, work) => [plugView({
-    partMm: sizeOf(work, 'stop-receiving') + BEFORE_FACE_MM,
-    plugMm: sizeOf(work, 'plug'),
-    deepMm: sizeOf(work, 'stop-receiving'),
-    boreMm: sizeOf(work, 'pilot'),
-  })],
+  draw: (_c, work) => [
+    plugView({
+      partMm: sizeOf(work, 'stop-receiving') + BEFORE_FACE_MM,
+      plugMm: sizeOf(work, 'plug'),
+      deepMm: sizeOf(work, 'stop-receiving'),
+      boreMm: sizeOf(work, 'pilot'),
+    }),
+  ],
 }
 
-/** A thread’s root against its outside, a pilot against the root, by how dense the wood is (docs/sources.md#mends, medium). */
+/**
+ * A thread’s root against its outside, a pilot against the root, by how dense the wood is (docs/sources.md#mends,
+ * medium).
+ */
 const ROOT_SHARE = 0.7
 const PILOT = { hard: 0.88, soft: 0.7, hardFrom: 0.5 } as const
 /** Thread wanted, in diameters; before the far face, and beside the plug, millimetres. */
@@ -52,8 +67,12 @@ function consider(c: WoodCase): Verdict {
   const held = holdIn(c)
   const isPlate = held.kind === 'corner-bracket' || held.kind === 'plate' || held.kind === 'castor'
   const label = isPlate ? `screw of the ${WAYS_OUT[held.kind].label}` : WAYS_OUT[held.kind].label
-  if (held.faults.some(f => f === 'bent' || f === 'snapped')) return no(say`the ${label} itself is spoilt: out with it first`)
-  if (!held.diameterMm) return notYet(say`nobody has measured the ${label}: its thickness decides the plug and the pilot`)
+  if (held.faults.some(f => f === 'bent' || f === 'snapped')) {
+    return no(say`the ${label} itself is spoilt: out with it first`)
+  }
+  if (!held.diameterMm) {
+    return notYet(say`nobody has measured the ${label}: its thickness decides the plug and the pilot`)
+  }
   const { part, along } = woodOf(c)
   const { widthMm, depthMm } = sectionAt(part, along)
   const [thinMm, wideMm] = [Math.min(widthMm, depthMm), Math.max(widthMm, depthMm)]
@@ -61,7 +80,9 @@ function consider(c: WoodCase): Verdict {
   const plugMm = rodsFor(bitsIn(c)).find(d => d >= PLUG_DIAMETERS * screwMm)
   const wallMm = (wideMm - (plugMm ?? Infinity)) / 2
   if (plugMm === undefined || wallMm < WALL_MM) {
-    return no(say`a plug of twice ${mm(screwMm)} leaves no ${mm(WALL_MM)} of wall in ${mm(wideMm)}: a splice of sound wood instead`)
+    return no(
+      say`a plug of twice ${mm(screwMm)} leaves no ${mm(WALL_MM)} of wall in ${mm(wideMm)}: a splice of sound wood instead`,
+    )
   }
   const wantedMm = held.lengthMm?.value ?? THREAD_DIAMETERS * screwMm
   const deepMm = Math.min(wantedMm, thinMm - BEFORE_FACE_MM)
@@ -75,48 +96,81 @@ function consider(c: WoodCase): Verdict {
     sizes: [
       sizeMm('plug', 'plug', plugMm, 'the smallest bit of at least twice the screw', [screw], 'mends'),
       sizeMm(
-        'pilot', 'pilot', pilotMm,
+        'pilot',
+        'pilot',
+        pilotMm,
         isHard ? 'screw × 0.7 for its root × 0.88 in hard wood' : 'screw × 0.7 for its root × 0.7 in soft wood',
         [screw],
         'mends',
       ),
       sizeMm(
-        'stop-receiving', 'depth', deepMm,
+        'stop-receiving',
+        'depth',
+        deepMm,
         'its length, or 7 diameters; 3 mm short of the far face',
         [held.lengthMm ? inputOf('length', held.lengthMm, 'mm') : screw, input('part', thinMm, 'mm')],
         'mends',
       ),
-      sizeMm('wall', 'wall beside the plug', wallMm, '(part − plug) / 2, 3 mm at least', [input('part', wideMm, 'mm')], 'mends'),
+      sizeMm(
+        'wall',
+        'wall beside the plug',
+        wallMm,
+        '(part − plug) / 2, 3 mm at least',
+        [input('part', wideMm, 'mm')],
+        'mends',
+      ),
     ],
-    stock: [{
-      id: 'plug',
-      serves: 'each',
-      what: 'plug',
-      count: 1,
-      sizesMm: [plugMm, deepMm],
-      wood: 'beech, maple or birch',
-      note: 'cut across a board: the thread then bites across its grain and not into its end',
-    }],
+    stock: [
+      {
+        id: 'plug',
+        serves: 'each',
+        what: 'plug',
+        count: 1,
+        sizesMm: [plugMm, deepMm],
+        wood: 'beech, maple or birch',
+        note: 'cut across a board: the thread then bites across its grain and not into its end',
+      },
+    ],
     steps: [
       using(before('out', WAYS_OUT[held.kind].minutes, say`${WAYS_OUT[held.kind].way}`), ...WAYS_OUT[held.kind].tools),
       using(
         before('bore', 5, say`Bore the worn hole out to ${mm(plugMm)}, ${mm(deepMm)} deep by a stop, on its old line.`),
-        'drill', tool('bit', plugMm), 'depth-stop',
+        'drill',
+        tool('bit', plugMm),
+        'depth-stop',
       ),
       {
-        ...using(before('plug', 6, say`Glue the plug in, its grain across the pull of the ${label}; level it when it has set.`), 'brush', 'mallet', 'chisel'),
+        ...using(
+          before(
+            'plug',
+            6,
+            say`Glue the plug in, its grain across the pull of the ${label}; level it when it has set.`,
+          ),
+          'brush',
+          'mallet',
+          'chisel',
+        ),
         waitMin: SETS_MIN,
       },
       using(
-        before('pilot', 5, say`Pilot ${bitMm(pilotBitMm)} on the old line; wax the thread; the same ${label} back, tight and no further.`),
-        'drill', tool('bit', pilotBitMm), 'driver',
+        before(
+          'pilot',
+          5,
+          say`Pilot ${bitMm(pilotBitMm)} on the old line; wax the thread; the same ${label} back, tight and no further.`,
+        ),
+        'drill',
+        tool('bit', pilotBitMm),
+        'driver',
       ),
     ],
-    settings: [{ what: say`Old hole`, bitMm: plugMm, stopMm: deepMm }, { what: say`Pilot`, bitMm: pilotBitMm, stopMm: deepMm }],
+    settings: [
+      { what: say`Old hole`, bitMm: plugMm, stopMm: deepMm },
+      { what: say`Pilot`, bitMm: pilotBitMm, stopMm: deepMm },
+    ],
     scrap: say`Pilot a scrap of the plug’s wood first: the screw goes in by hand with the driver pressed, and does not split it.`,
     cautions: ['drill'],
     leavesGapMm: 0,
-    removedCm3: Math.PI / 4 * (plugMm ** 2 - screwMm ** 2) * deepMm / 1000,
+    removedCm3: ((Math.PI / 4) * (plugMm ** 2 - screwMm ** 2) * deepMm) / 1000,
     hold: { low: 0.75, high: 0.95 },
   }
 }

@@ -35,22 +35,61 @@ function consider(c: WoodCase): Verdict {
   const legMm = Math.max(LEAST_LEG_MM, Math.round(LEGS_OF_LENGTH * lengthMm))
   if (lengthMm < LEAST_LEG_MM) return no(say`${mm(highMm)} of rail leave no length for a block`)
   const fit = isNew
-    ? using(before('block', 10, say`Saw a block ${mm(legMm)} × ${mm(legMm)}, ${mm(lengthMm)} long, along its grain; plane its two faces square until no light shows.`), 'fine-saw', 'block-plane')
-    : using(before('faces', 6, say`Old glue off the block and off both faces; plane the block a shaving until no light shows.`), 'scraper', 'block-plane')
+    ? using(
+        before(
+          'block',
+          10,
+          say`Saw a block ${mm(legMm)} × ${mm(legMm)}, ${mm(lengthMm)} long, along its grain; plane its two faces square until no light shows.`,
+        ),
+        'fine-saw',
+        'block-plane',
+      )
+    : using(
+        before(
+          'faces',
+          6,
+          say`Old glue off the block and off both faces; plane the block a shaving until no light shows.`,
+        ),
+        'scraper',
+        'block-plane',
+      )
   return {
     fits: true,
-    reason: isNew ? say`it is lost: ${mm(lengthMm)}, half of the ${mm(highMm)} of rail, is enough` : say`it has only let go: the same block, new glue`,
+    reason: isNew
+      ? say`it is lost: ${mm(lengthMm)}, half of the ${mm(highMm)} of rail, is enough`
+      : say`it has only let go: the same block, new glue`,
     sizes: isNew
       ? [
           sizeMm('length', 'block, length', lengthMm, 'half of the rail’s height', [input('rail', highMm, 'mm')]),
-          sizeMm('width', 'block, both legs', legMm, 'half of its length, 15 mm at least', [input('length', lengthMm, 'mm')]),
+          sizeMm('width', 'block, both legs', legMm, 'half of its length, 15 mm at least', [
+            input('length', lengthMm, 'mm'),
+          ]),
         ]
       : [],
-    stock: isNew ? [{ id: 'block', serves: 'each', what: 'block', count: 1, sizesMm: [legMm, legMm, lengthMm], wood: 'pine or the rail’s own wood', note: 'its grain with the rail’s where it can be, so that both move alike' }] : [],
+    stock: isNew
+      ? [
+          {
+            id: 'block',
+            serves: 'each',
+            what: 'block',
+            count: 1,
+            sizesMm: [legMm, legMm, lengthMm],
+            wood: 'pine or the rail’s own wood',
+            note: 'its grain with the rail’s where it can be, so that both move alike',
+          },
+        ]
+      : [],
     steps: [
       fit,
       {
-        ...using(before('rub', 4, say`Hot hide glue on the block’s two faces; press it in and rub it to and fro until it grips; hands off, and leave it overnight.`), 'brush'),
+        ...using(
+          before(
+            'rub',
+            4,
+            say`Hot hide glue on the block’s two faces; press it in and rub it to and fro until it grips; hands off, and leave it overnight.`,
+          ),
+          'brush',
+        ),
         waitMin: GELS_MIN,
       },
     ],

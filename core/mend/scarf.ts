@@ -14,7 +14,10 @@ import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
 import { pressureMPa } from './press'
 import { partIn, type WoodCase } from './wood-case'
 
-/** An end destroyed on a part that must stay slender: long grain on long grain along a slope, turned so that the load closes it. */
+/**
+ * An end destroyed on a part that must stay slender: long grain on long grain along a slope, turned so that the load
+ * closes it.
+ */
 export const scarf: Mend<WoodCase> = {
   id: 'scarf',
   decides: 'a slope of 8 to 12 times the thickness on sound wood, the load closing it',
@@ -38,18 +41,29 @@ const MOST_SHARE = 0.6
 const OVER_LONG_MM = 12
 const CLAMPS = 3
 
-/** The push of what a part carries on its free end: down on what lies, inward on a foot, for the floor holds it there. */
+/**
+ * The push of what a part carries on its free end: down on what lies, inward on a foot, for the floor holds it there.
+ */
 export function loadOn(piece: Piece, part: Part, end: 'first' | 'last'): { way: Vec, words: Phrase } {
   const [tip, other] = end === 'first' ? [part.axis[0]!, part.axis.at(-1)!] : [part.axis.at(-1)!, part.axis[0]!]
   const line = unit(subtract(tip, other))
   if (Math.abs(line[1]) < 0.7) return { way: [0, -1, 0], words: say`down` }
-  const middle = piece.parts.flatMap(p => p.axis).reduce<Vec>((sum, p, _i, all) => add(sum, scale(p, 1 / all.length)), [0, 0, 0])
+  const middle = piece.parts
+    .flatMap(p => p.axis)
+    .reduce<Vec>((sum, p, _i, all) => add(sum, scale(p, 1 / all.length)), [0, 0, 0])
   const aside: Vec = [middle[0] - tip[0], 0, middle[2] - tip[2]]
   const inward = Math.hypot(...aside) > 1 ? unit(aside) : ([1, 0, 0] as Vec)
   return { way: inward, words: say`inward, where the floor holds it` }
 }
 
-interface Slope { readonly end: LostEnd, readonly deepMm: number, readonly times: number, readonly longMm: number, readonly up: Vec, readonly load: Phrase }
+interface Slope {
+  readonly end: LostEnd
+  readonly deepMm: number
+  readonly times: number
+  readonly longMm: number
+  readonly up: Vec
+  readonly load: Phrase
+}
 
 /** The slope as long as the sound wood allows; the thickness it goes through is that of the load’s direction. */
 function slopeFor(c: WoodCase): Slope | Verdict {
@@ -62,15 +76,21 @@ function slopeFor(c: WoodCase): Slope | Verdict {
   const aside = subtract(way, scale(tangent, dot(way, tangent)))
   // A square part is cut along one of its own faces.
   const sides: Vec[] = [across, negate(across), through, negate(through)]
-  const up = end.isRound && Math.hypot(...aside) > 0.1 ? unit(aside) : sides.reduce((best, s) => (dot(s, aside) > dot(best, aside) ? s : best))
+  const up
+    = end.isRound && Math.hypot(...aside) > 0.1
+      ? unit(aside)
+      : sides.reduce((best, s) => (dot(s, aside) > dot(best, aside) ? s : best))
   const deepMm = reachMm(part, point, up) + reachMm(part, point, negate(up))
   const soundMm = end.end === 'first' ? end.totalMm - end.cutMm : end.cutMm
-  const held = c.piece.joints.filter(j => !end.joints.includes(j) && (j.receives === part.id || j.enters === part.id))
+  const held = c.piece.joints
+    .filter(j => !end.joints.includes(j) && (j.receives === part.id || j.enters === part.id))
     .map(j => Math.abs(dot(subtract(j.at, point), tangent)) - j.depthMm.value)
   const freeMm = Math.min(soundMm - STAYS * deepMm, ...held)
-  const times = Math.min(LONGEST, Math.floor(freeMm / deepMm * 2) / 2)
+  const times = Math.min(LONGEST, Math.floor((freeMm / deepMm) * 2) / 2)
   if (times < SHORTEST) {
-    return no(say`a slope of ${String(SHORTEST)} times ${mm(deepMm)} wants ${mm(SHORTEST * deepMm)} of sound wood clear of joints, and there are ${mm(Math.max(0, freeMm))}: too short it lets go`)
+    return no(
+      say`a slope of ${String(SHORTEST)} times ${mm(deepMm)} wants ${mm(SHORTEST * deepMm)} of sound wood clear of joints, and there are ${mm(Math.max(0, freeMm))}: too short it lets go`,
+    )
   }
   return { end, deepMm, times, longMm: times * deepMm, up, load: words }
 }
@@ -82,8 +102,9 @@ function consider(c: WoodCase): Verdict {
   if (!isSlope(slope)) return slope
   const { end, deepMm, times, longMm, load } = slope
   const name = endName(end)
-  const slopeDeg = Math.atan(1 / times) * 180 / Math.PI
-  const faceMm2 = Math.hypot(longMm, deepMm) * (deepMm === end.thinMm ? end.wideMm : end.thinMm) * (end.isRound ? Math.PI / 4 : 1)
+  const slopeDeg = (Math.atan(1 / times) * 180) / Math.PI
+  const faceMm2
+    = Math.hypot(longMm, deepMm) * (deepMm === end.thinMm ? end.wideMm : end.thinMm) * (end.isRound ? Math.PI / 4 : 1)
   const tenonMm = Math.max(0, ...end.joints.filter(j => j.enters === end.part.id).map(j => j.depthMm.value))
   const newMm = end.lostMm + longMm + tenonMm
   const again = madeAgain(end.joints, end.part)
@@ -92,59 +113,92 @@ function consider(c: WoodCase): Verdict {
     reason: say`${mm(end.lostMm)} of the ${name} go; a slope of ${String(times)} times its ${mm(deepMm)} on sound wood, and the load, ${load}, closes it`,
     sizes: [
       sizeMm(
-        'saw-line', `slope ends, from the ${name}`, end.lostMm,
+        'saw-line',
+        `slope ends, from the ${name}`,
+        end.lostMm,
         'to 5 mm past what is spoilt; past worm 15 mm',
         [],
         'splices',
       ),
       sizeMm(
-        'length', 'slope, along the part', longMm,
+        'length',
+        'slope, along the part',
+        longMm,
         '8 to 12 times the thickness, as long as the sound wood allows',
         [input('thickness', deepMm, 'mm'), input('times', times, 'count')],
         'splices',
       ),
       sizeMm(
-        'drill-slope', 'slope to the part', slopeDeg,
+        'drill-slope',
+        'slope to the part',
+        slopeDeg,
         'tan⁻¹ (1 / times)',
         [input('times', times, 'count')],
-        'splices', 'deg',
+        'splices',
+        'deg',
       ),
       sizeMm(
-        'tenon-length', 'new piece, finished', newMm,
+        'tenon-length',
+        'new piece, finished',
+        newMm,
         'what goes + slope + tenon',
         [input('what goes', end.lostMm, 'mm'), input('slope', longMm, 'mm'), input('tenon', tenonMm, 'mm')],
         'splices',
       ),
     ],
-    stock: [{
-      id: 'part',
-      serves: 'each',
-      what: `scarfed ${name}`,
-      count: 1,
-      sizesMm: [end.thinMm, end.wideMm, newMm],
-      wood: end.part.species,
-      note: 'grain along it, its rings turned as the part’s; over size in section until it has cured',
-    }],
+    stock: [
+      {
+        id: 'part',
+        serves: 'each',
+        what: `scarfed ${name}`,
+        count: 1,
+        sizesMm: [end.thinMm, end.wideMm, newMm],
+        wood: end.part.species,
+        note: 'grain along it, its rings turned as the part’s; over size in section until it has cured',
+      },
+    ],
     steps: [
       using(
-        before('mark', 8, say`Mark the slope on two faces with one bevel at ${q(slopeDeg, 'deg')}, from the ${name} inwards; the old wood’s slope looks the way the load comes from, so that the load presses the new piece on.`),
-        'bevel', 'pencil',
+        before(
+          'mark',
+          8,
+          say`Mark the slope on two faces with one bevel at ${q(slopeDeg, 'deg')}, from the ${name} inwards; the old wood’s slope looks the way the load comes from, so that the load presses the new piece on.`,
+        ),
+        'bevel',
+        'pencil',
       ),
       using(
         before('old', 20, say`Saw short of the line and plane the old slope flat and square across; it may not belly.`),
-        'fine-saw', 'block-plane', 'square',
+        'fine-saw',
+        'block-plane',
+        'square',
       ),
       using(
-        before('new', 25, say`Cut the same slope on the new piece, over size in section; lay them together until no light shows, a pencil rubbed between tells where.`),
-        'block-plane', 'pencil',
+        before(
+          'new',
+          25,
+          say`Cut the same slope on the new piece, over size in section; lay them together until no light shows, a pencil rubbed between tells where.`,
+        ),
+        'block-plane',
+        'pencil',
       ),
       using(
-        wet('glue', say`Glue both slopes, twice where the grain runs out; a stop at each feather keeps it from creeping; pressed square to the slope over cauls of the same bevel.`),
-        'brush', 'strap', 'swab',
+        wet(
+          'glue',
+          say`Glue both slopes, twice where the grain runs out; a stop at each feather keeps it from creeping; pressed square to the slope over cauls of the same bevel.`,
+        ),
+        'brush',
+        'strap',
+        'swab',
       ),
       using(
-        cured('shape', 30, say`Bring the new wood down to the old with the grain, from the feather outwards${again ? say`; make again ${again}` : ''}; length off its fellows, ${mm(OVER_LONG_MM)} left on until then.`),
-        'shaping', 'block-plane',
+        cured(
+          'shape',
+          30,
+          say`Bring the new wood down to the old with the grain, from the feather outwards${again ? say`; make again ${again}` : ''}; length off its fellows, ${mm(OVER_LONG_MM)} left on until then.`,
+        ),
+        'shaping',
+        'block-plane',
       ),
     ],
     settings: [{ what: say`Bevel, to the part’s own face`, angleDeg: slopeDeg }],
@@ -174,15 +228,26 @@ function newPiece({ end, longMm, up, deepMm }: Slope): Part {
   const normal = unit(add(scale(tangent, deepMm), scale(up, end.end === 'first' ? -longMm : longMm)))
   const plane = { at: point, tangent, normal }
   const share = inner / end.totalMm
-  return stretchOf(end.part, `${end.part.id}-scarf`, end.end === 'first' ? 0 : share, end.end === 'first' ? share : 1, end.end === 'first' ? { start: null, end: plane } : { start: plane, end: null })
+  return stretchOf(
+    end.part,
+    `${end.part.id}-scarf`,
+    end.end === 'first' ? 0 : share,
+    end.end === 'first' ? share : 1,
+    end.end === 'first' ? { start: null, end: plane } : { start: plane, end: null },
+  )
 }
 
 function pressing({ end, longMm, up }: Slope, areaMm2: number) {
   const force = faceForce(areaMm2 / CLAMPS, pressureMPa(end.part.species))
   return Array.from({ length: CLAMPS }, (_, i) => {
-    const atMm = end.cutMm + (end.end === 'first' ? 1 : -1) * longMm * (i + 0.5) / CLAMPS
+    const atMm = end.cutMm + ((end.end === 'first' ? 1 : -1) * longMm * (i + 0.5)) / CLAMPS
     const { point } = pointAtShare(end.part, atMm / end.totalMm)
-    return { from: alongWay(point, negate(up), reachMm(end.part, point, negate(up))), to: alongWay(point, up, reachMm(end.part, point, up)), force, offSquareDeg: 0 }
+    return {
+      from: alongWay(point, negate(up), reachMm(end.part, point, negate(up))),
+      to: alongWay(point, up, reachMm(end.part, point, up)),
+      force,
+      offSquareDeg: 0,
+    }
   })
 }
 
@@ -194,19 +259,35 @@ function draw(c: WoodCase, work: Work): View[] {
   const h = deepMm / 2
   const cut = sizeOf(work, 'saw-line')
   const stays = cut + longMm + 30
-  return [{
-    id: 'side',
-    title: 'From the side, the load from above',
-    shapes: [
-      polygon('wood', [[cut, -h], [cut + longMm, h], [stays, h], [stays, -h]], true),
-      polygon('new', [[0, -h], [0, h], [cut + longMm, h], [cut, -h]]),
-      { kind: 'line', from: [0, 0], to: [stays, 0], pencil: 'middle' },
-    ],
-    dimensions: [
-      along(0, cut, -h, 8, written(cut)),
-      along(cut, cut + longMm, -h, 16, written(longMm)),
-      slanted([cut, -h], [cut + longMm, h], 4, written(Math.hypot(longMm, deepMm))),
-      { from: [0, -h], to: [0, h], offMm: 8, words: written(end.isRound ? end.thinMm : deepMm) },
-    ],
-  }]
+  return [
+    {
+      id: 'side',
+      title: 'From the side, the load from above',
+      shapes: [
+        polygon(
+          'wood',
+          [
+            [cut, -h],
+            [cut + longMm, h],
+            [stays, h],
+            [stays, -h],
+          ],
+          true,
+        ),
+        polygon('new', [
+          [0, -h],
+          [0, h],
+          [cut + longMm, h],
+          [cut, -h],
+        ]),
+        { kind: 'line', from: [0, 0], to: [stays, 0], pencil: 'middle' },
+      ],
+      dimensions: [
+        along(0, cut, -h, 8, written(cut)),
+        along(cut, cut + longMm, -h, 16, written(longMm)),
+        slanted([cut, -h], [cut + longMm, h], 4, written(Math.hypot(longMm, deepMm))),
+        { from: [0, -h], to: [0, h], offMm: 8, words: written(end.isRound ? end.thinMm : deepMm) },
+      ],
+    },
+  ]
 }

@@ -9,7 +9,10 @@ import { plugView } from './wood-views'
 import { before, cured, using } from '../work'
 import { EASY_FIT_MM, glueFaces, no, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict } from './mend'
 
-/** A bare face on a face, with nothing that goes into anything: glue, and screws where the construction leaves no other way. */
+/**
+ * A bare face on a face, with nothing that goes into anything: glue, and screws where the construction leaves no
+ * other way.
+ */
 export const screwFace: Mend<JointCase> = {
   id: 'screw-face',
   decides: '7 diameters of thread in the last part, 3 to an edge',
@@ -22,13 +25,15 @@ export const screwFace: Mend<JointCase> = {
   // A corner block has its own, at the angle of its corner.
   isFor: c => c.joint.form.kind === 'butt' && c.entering.role !== 'corner-block',
   consider,
-  draw: (_c, work) => [plugView({
-    partMm: sizeOf(work, 'stop-receiving') + BEFORE_FACE_MM,
-    plugMm: sizeOf(work, 'clearance-hole'),
-    deepMm: sizeOf(work, 'first-part'),
-    boreMm: sizeOf(work, 'pilot'),
-    boreDeepMm: sizeOf(work, 'stop-receiving'),
-  })],
+  draw: (_c, work) => [
+    plugView({
+      partMm: sizeOf(work, 'stop-receiving') + BEFORE_FACE_MM,
+      plugMm: sizeOf(work, 'clearance-hole'),
+      deepMm: sizeOf(work, 'first-part'),
+      boreMm: sizeOf(work, 'pilot'),
+      boreDeepMm: sizeOf(work, 'stop-receiving'),
+    }),
+  ],
 }
 
 /** Screws to be had, millimetres; what they want of the wood, in their diameters (docs/sources.md#mends, medium). */
@@ -56,7 +61,10 @@ function consider(c: JointCase): Verdict {
     return no(say`the faces stand ${mm(gapMm)} apart: they are planed to meet first`)
   }
   const { passedMm, lastMm, grainShare } = thicknesses(c)
-  const [shortMm, longMm] = [Math.min(form.thicknessMm.value, form.widthMm.value), Math.max(form.thicknessMm.value, form.widthMm.value)]
+  const [shortMm, longMm] = [
+    Math.min(form.thicknessMm.value, form.widthMm.value),
+    Math.max(form.thicknessMm.value, form.widthMm.value),
+  ]
   const screwMm = SCREWS_MM.find(d => THREAD * d <= lastMm - BEFORE_FACE_MM + 1e-9 && 2 * TO_EDGE * d <= shortMm + 1e-9)
   if (screwMm === undefined) {
     return no(say`no screw has 7 diameters of thread in ${mm(lastMm)} and 3 to the edges of a face ${mm(shortMm)} wide`)
@@ -67,67 +75,79 @@ function consider(c: JointCase): Verdict {
   const lengthMm = Math.floor((through + threadMm) / STEP_MM) * STEP_MM
   const inLastMm = lengthMm - through
   if (inLastMm < THREAD * screwMm - 1e-9) {
-    return no(say`a screw of ${mm(lengthMm)} has ${mm(inLastMm)} of thread in the last part; ${mm(THREAD * screwMm)} are wanted`)
+    return no(
+      say`a screw of ${mm(lengthMm)} has ${mm(inLastMm)} of thread in the last part; ${mm(THREAD * screwMm)} are wanted`,
+    )
   }
   const count = longMm >= (BETWEEN + 2 * TO_EDGE) * screwMm ? 2 : 1
   const density = speciesNamed(c.receiving.species).values.specificGravity.value
   const isHard = density >= PILOT.hardFrom
   const pilotMm = screwMm * (isHard ? PILOT.hard : PILOT.soft)
-  const [throughBitMm, pilotBitMm] = [bitOver(c.bitsMm, screwMm + ROOM_MM) ?? screwMm + ROOM_MM, bitUnder(c.bitsMm, pilotMm) ?? pilotMm]
+  const [throughBitMm, pilotBitMm] = [
+    bitOver(c.bitsMm, screwMm + ROOM_MM) ?? screwMm + ROOM_MM,
+    bitUnder(c.bitsMm, pilotMm) ?? pilotMm,
+  ]
   const inEnd = grainShare > END_GRAIN_FROM
   return {
     fits: true,
     reason: say`nothing goes into anything here: ${q(count, 'count')} × ${mm(screwMm)} with ${mm(inLastMm)} of thread in sound wood${inEnd ? say`, in end grain, where it holds about ${q(IN_END_GRAIN * 100, '%')}` : ''}`,
     sizes: [
+      sizeMm('dowel', 'screw', screwMm, 'the thickest with 7 diameters of thread in the last part and 3 to the edges', [
+        input('last part', lastMm, 'mm'),
+        input('face', shortMm, 'mm'),
+      ]),
+      sizeMm('length', 'screw, length', lengthMm, 'first part − sunk + thread, down to the next 5 mm', [
+        input('first part', passedMm, 'mm'),
+        input('sunk', sunkMm, 'mm'),
+      ]),
+      sizeMm('pilot', 'pilot', pilotMm, isHard ? 'screw × 0.7 × 0.88 in hard wood' : 'screw × 0.7 × 0.7 in soft wood', [
+        input('screw', screwMm, 'mm'),
+      ]),
       sizeMm(
-        'dowel', 'screw', screwMm,
-        'the thickest with 7 diameters of thread in the last part and 3 to the edges',
-        [input('last part', lastMm, 'mm'), input('face', shortMm, 'mm')],
-      ),
-      sizeMm(
-        'length', 'screw, length', lengthMm,
-        'first part − sunk + thread, down to the next 5 mm',
-        [input('first part', passedMm, 'mm'), input('sunk', sunkMm, 'mm')],
-      ),
-      sizeMm(
-        'pilot', 'pilot', pilotMm,
-        isHard ? 'screw × 0.7 × 0.88 in hard wood' : 'screw × 0.7 × 0.7 in soft wood',
-        [input('screw', screwMm, 'mm')],
-      ),
-      sizeMm(
-        'clearance-hole', 'hole through the first part', screwMm + ROOM_MM,
+        'clearance-hole',
+        'hole through the first part',
+        screwMm + ROOM_MM,
         'screw + 0.3 mm: a thread in both holds the faces apart',
         [input('screw', screwMm, 'mm')],
       ),
       sizeMm('first-part', 'first part', passedMm, 'what the screw only passes', []),
-      sizeMm(
-        'stop-entering', 'sunk for a plug', sunkMm,
-        'a third of the first part, 10 mm at most',
-        [input('first part', passedMm, 'mm')],
-      ),
-      sizeMm(
-        'stop-receiving', 'pilot’s depth, both parts', passedMm + inLastMm,
-        'first part + thread',
-        [input('thread', inLastMm, 'mm')],
-      ),
+      sizeMm('stop-entering', 'sunk for a plug', sunkMm, 'a third of the first part, 10 mm at most', [
+        input('first part', passedMm, 'mm'),
+      ]),
+      sizeMm('stop-receiving', 'pilot’s depth, both parts', passedMm + inLastMm, 'first part + thread', [
+        input('thread', inLastMm, 'mm'),
+      ]),
     ],
-    stock: [{
-      id: 'screw',
-      serves: 'each',
-      what: 'screw',
-      count,
-      sizesMm: [screwMm, lengthMm],
-      wood: '',
-      note: 'its thread waxed; a plug over each, grain with the face',
-    }],
+    stock: [
+      {
+        id: 'screw',
+        serves: 'each',
+        what: 'screw',
+        count,
+        sizesMm: [screwMm, lengthMm],
+        wood: '',
+        note: 'its thread waxed; a plug over each, grain with the face',
+      },
+    ],
     steps: [
       using(before('scrape', 10, say`Old glue off both faces; fit dry until no light shows.`), 'scraper', 'swab'),
       using(
-        before('bore', 10, say`Clamped dry, from the hidden side, square to the face: sunk ${mm(sunkMm)}, ${bitMm(throughBitMm)} through the first part only, ${bitMm(pilotBitMm)} on to ${mm(passedMm + inLastMm)} by a stop; try one in scrap of the same wood.`),
-        'drill', tool('bit', throughBitMm), tool('bit', pilotBitMm), 'depth-stop',
+        before(
+          'bore',
+          10,
+          say`Clamped dry, from the hidden side, square to the face: sunk ${mm(sunkMm)}, ${bitMm(throughBitMm)} through the first part only, ${bitMm(pilotBitMm)} on to ${mm(passedMm + inLastMm)} by a stop; try one in scrap of the same wood.`,
+        ),
+        'drill',
+        tool('bit', throughBitMm),
+        tool('bit', pilotBitMm),
+        'depth-stop',
       ),
       using(
-        cured('screw', 6, say`When the glue has set: screws home by hand, tight and no further. They hold; they do not pull the faces together.`),
+        cured(
+          'screw',
+          6,
+          say`When the glue has set: screws home by hand, tight and no further. They hold; they do not pull the faces together.`,
+        ),
         'driver',
       ),
     ],
@@ -138,12 +158,14 @@ function consider(c: JointCase): Verdict {
     scrap: say`Drive one into scrap of the last part’s wood, as near to an edge as it will be: it goes in by hand and does not split it.`,
     cautions: ['drill'],
     leavesGapMm: gapMm,
-    removedCm3: count * Math.PI / 4 * screwMm ** 2 * lengthMm / 1000,
+    removedCm3: (((count * Math.PI) / 4) * screwMm ** 2 * lengthMm) / 1000,
     hold: { low: inEnd ? 0.45 : 0.6, high: inEnd ? 0.75 : 0.88 },
   }
 }
 
-/** What a screw along the joint’s line goes through first, what it ends in, and how far the grain there runs along it. */
+/**
+ * What a screw along the joint’s line goes through first, what it ends in, and how far the grain there runs along it.
+ */
 function thicknesses(c: JointCase): { passedMm: number, lastMm: number, grainShare: number } {
   const { segment, share } = pointAtHeight(c.receiving, c.joint.at[1])
   const receivesMm = 2 * reachToSurfaceMm(c.receiving, segment, share, negate(c.joint.withdraw))

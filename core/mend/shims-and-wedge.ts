@@ -10,7 +10,21 @@ export const shimsAndWedge: Mend<JointCase> = {
   id: 'shims-and-wedge',
   decides: 'clearance at cheeks and edges together',
   tools: [
-    'brush', 'strap', 'scraper', 'chisel', 'fine-saw', 'block-plane', 'caliper', 'pencil', 'square', 'depth-stop', 'drill', 'bit', 'scrap', 'mallet', 'swab',
+    'brush',
+    'strap',
+    'scraper',
+    'chisel',
+    'fine-saw',
+    'block-plane',
+    'caliper',
+    'pencil',
+    'square',
+    'depth-stop',
+    'drill',
+    'bit',
+    'scrap',
+    'mallet',
+    'swab',
   ],
   label: 'Shims at the cheeks, wedge at the edges',
   short: 'shims + wedge',
@@ -20,7 +34,14 @@ export const shimsAndWedge: Mend<JointCase> = {
   fittedWet: true,
   consider,
   // Two sheets in one: the shims from above, the wedges from the side.
-  draw: (c, work) => [...shims.draw!(c, work), ...kerfAndWedge.draw!(c, work).map(view => ({ ...view, id: 'side' as const, title: 'From the side, with its wedges' }))],
+  draw: (c, work) => [
+    ...shims.draw!(c, work),
+    ...kerfAndWedge.draw!(c, work).map(view => ({
+      ...view,
+      id: 'side' as const,
+      title: 'From the side, with its wedges',
+    })),
+  ],
 }
 
 const CLOSED: TwoEnds = { mouth: assumed(0), bottom: null }
@@ -46,7 +67,18 @@ function consider(c: JointCase): Verdict {
     sizes: [...shimmed.sizes, ...wedged.sizes],
     stock: [...shimmed.stock, ...wedged.stock],
     // The shims are on before the kerf is sawn, or its saw tears them.
-    steps: [...shimmed.steps, { ...using(before('glue-shims', 3, say`Glue the shims to the tenon and let them set before it is kerfed.`), 'brush', 'strap'), waitMin: SHIMS_SET_MIN }, ...wedged.steps],
+    steps: [
+      ...shimmed.steps,
+      {
+        ...using(
+          before('glue-shims', 3, say`Glue the shims to the tenon and let them set before it is kerfed.`),
+          'brush',
+          'strap',
+        ),
+        waitMin: SHIMS_SET_MIN,
+      },
+      ...wedged.steps,
+    ],
     ...(wedged.settings ? { settings: wedged.settings } : {}),
     ...(wedged.scrap ? { scrap: wedged.scrap } : {}),
     cautions: [...new Set([...shimmed.cautions, ...wedged.cautions])],

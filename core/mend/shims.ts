@@ -2,7 +2,20 @@ import { input, inputOf } from '../measure/figure'
 import { fitMm, mm, say } from '../measure/phrase'
 import { FORMS } from '../piece/joint-forms'
 import { alongView, endView, lengthUnder, thicknessBeside, woodOf, written } from './joint-views'
-import { dowelSnapped, isTapered, TAPER_MM, no, rocksAtEdges, sizeMm, sizeOf, widest, type JointCase, type Mend, type Verdict, type Work } from './mend'
+import {
+  dowelSnapped,
+  isTapered,
+  TAPER_MM,
+  no,
+  rocksAtEdges,
+  sizeMm,
+  sizeOf,
+  widest,
+  type JointCase,
+  type Mend,
+  type Verdict,
+  type Work,
+} from './mend'
 import { across, band, rectangle, type View } from '../sheet'
 import { before, using } from '../work'
 
@@ -19,7 +32,10 @@ const SHAVING_MM = 0.15
 /** A tenon shorter than this has no cheek that a shim holds on, millimetres (low). */
 const SHORTEST_TENON_MM = 10
 
-/** How many shims a gap at the cheeks takes and how thick each is, millimetres: two where each is thick enough to set, so that the rail stays where it was. */
+/**
+ * How many shims a gap at the cheeks takes and how thick each is, millimetres: two where each is thick enough to set,
+ * so that the rail stays where it was.
+ */
 export function shimFor(gapMm: number): { count: 1 | 2, thicknessMm: number } {
   const wood = Math.max(0, gapMm - FOR_GLUE_MM)
   return wood / 2 >= THINNEST_PAIR_MM ? { count: 2, thicknessMm: wood / 2 } : { count: 1, thicknessMm: wood }
@@ -43,19 +59,27 @@ export const shims: Mend<JointCase> = {
 function consider(c: JointCase): Verdict {
   const { form } = c.joint
   if (form.kind !== 'mortise-and-tenon' && form.kind !== 'housing' && form.kind !== 'bridle') {
-    return no(FORMS[form.kind].fit === 'round' ? say`a round joint has no cheeks to shim` : say`a flat joint has no cheeks to shim`)
+    return no(
+      FORMS[form.kind].fit === 'round'
+        ? say`a round joint has no cheeks to shim`
+        : say`a flat joint has no cheeks to shim`,
+    )
   }
   if (dowelSnapped(c)) return no(say`something inside is broken`)
   const { cheek, edge } = c.clearance
   const gap = widest(cheek)
-  if (gap < SHIM_LEAST_MM - 1e-9) return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
+  if (gap < SHIM_LEAST_MM - 1e-9) {
+    return no(say`${fitMm(gap)} at the cheeks is too little for a shim: glue alone will do`)
+  }
   if (gap > SHIM_MOST_MM) {
     return no(say`${fitMm(gap)} at the cheeks is more than shims should fill (${fitMm(SHIM_MOST_MM)}): a new tenon`)
   }
   if (rocksAtEdges(c)) return no(say`${fitMm(widest(edge))} at the edges as well: shims alone would let it rock`)
   const mouthMm = cheek.mouth.value
   if (cheek.bottom && cheek.bottom.value > mouthMm + TAPER_MM) {
-    return no(say`${fitMm(cheek.bottom.value)} at the bottom and ${fitMm(mouthMm)} at the mouth: a shim that fills it inside does not pass the mouth`)
+    return no(
+      say`${fitMm(cheek.bottom.value)} at the bottom and ${fitMm(mouthMm)} at the mouth: a shim that fills it inside does not pass the mouth`,
+    )
   }
   if (c.joint.depthMm.value < SHORTEST_TENON_MM) {
     return no(say`a tenon of ${mm(c.joint.depthMm.value)} is too short for a shim to hold on`)
@@ -65,41 +89,74 @@ function consider(c: JointCase): Verdict {
   const [atMouth, atBottom] = [thickness(cheek.mouth.value), thickness(cheek.bottom?.value ?? cheek.mouth.value)]
   const [long, wide] = [c.joint.depthMm.value - 2, form.widthMm.value - 2]
   const count = both ? 2 : 1
-  const rule = both ? '(clearance − 0.05 mm for the glue) / 2, one on each cheek so that the rail stays where it was' : 'clearance − 0.05 mm for the glue, on one cheek: two would be thinner than 0.10 mm'
-  const inputs = [inputOf('clearance at the cheeks, mouth', cheek.mouth, 'fit-mm'), ...(cheek.bottom ? [inputOf('at the bottom', cheek.bottom, 'fit-mm')] : []), input('left for the glue', FOR_GLUE_MM, 'fit-mm', 'table')]
+  const rule = both
+    ? '(clearance − 0.05 mm for the glue) / 2, one on each cheek so that the rail stays where it was'
+    : 'clearance − 0.05 mm for the glue, on one cheek: two would be thinner than 0.10 mm'
+  const inputs = [
+    inputOf('clearance at the cheeks, mouth', cheek.mouth, 'fit-mm'),
+    ...(cheek.bottom ? [inputOf('at the bottom', cheek.bottom, 'fit-mm')] : []),
+    input('left for the glue', FOR_GLUE_MM, 'fit-mm', 'table'),
+  ]
   return {
     fits: true,
-    reason: both ? say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} of wood on each side` : say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} on one side moves the rail over by ${fitMm(thickness(gap) / 2)}`,
+    reason: both
+      ? say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} of wood on each side`
+      : say`the cheeks leave ${fitMm(gap)}: ${fitMm(thickness(gap))} on one side moves the rail over by ${fitMm(thickness(gap) / 2)}`,
     sizes: [
       sizeMm('shim', isTapered(cheek) ? 'shim, mouth' : 'shim thickness', atMouth, rule, inputs, 'mends', 'fit-mm'),
       ...(isTapered(cheek) ? [sizeMm('shim-bottom', 'shim, bottom', atBottom, rule, inputs, 'mends', 'fit-mm')] : []),
-      sizeMm(
-        'shim-length', 'shim length', long,
-        'tenon length − 2 mm, so that the shoulder closes',
-        [inputOf('tenon length', c.joint.depthMm, 'mm')],
-      ),
+      sizeMm('shim-length', 'shim length', long, 'tenon length − 2 mm, so that the shoulder closes', [
+        inputOf('tenon length', c.joint.depthMm, 'mm'),
+      ]),
       sizeMm('shim-width', 'shim width', wide, 'tenon width − 2 mm', [inputOf('tenon width', form.widthMm, 'mm')]),
     ],
-    stock: [{
-      id: 'shim',
-      serves: 'each',
-      what: isTapered(cheek) ? 'tapered shim' : 'shim',
-      count,
-      sizesMm: [Math.max(atMouth, atBottom), wide, long],
-      wood: c.entering.species,
-      note: 'long grain with the tenon',
-    }],
+    stock: [
+      {
+        id: 'shim',
+        serves: 'each',
+        what: isTapered(cheek) ? 'tapered shim' : 'shim',
+        count,
+        sizesMm: [Math.max(atMouth, atBottom), wide, long],
+        wood: c.entering.species,
+        note: 'long grain with the tenon',
+      },
+    ],
     steps: [
-      using(before('scrape', 10, say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`), 'scraper', 'chisel'),
       using(
-        before('cut-shims', 8, say`${Math.max(atMouth, atBottom) < SHAVING_MM ? say`Plane ${count} ${count === 1 ? 'shaving' : 'shavings'} for a shim` : say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}`}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`),
-        'fine-saw', 'block-plane', 'caliper',
+        before('scrape', 10, say`Scrape tenon and mortise to bare wood; take nothing off the tenon.`),
+        'scraper',
+        'chisel',
       ),
-      ...(isTapered(cheek) ? [using(before('taper-shims', 8, say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`), 'block-plane', 'caliper')] : []),
+      using(
+        before(
+          'cut-shims',
+          8,
+          say`${Math.max(atMouth, atBottom) < SHAVING_MM ? say`Plane ${count} ${count === 1 ? 'shaving' : 'shavings'} for a shim` : say`Cut ${count} ${count === 1 ? 'shim' : 'shims'}`}, ${fitMm(atMouth)} × ${mm(wide)} × ${mm(long)}, grain with the tenon.`,
+        ),
+        'fine-saw',
+        'block-plane',
+        'caliper',
+      ),
+      ...(isTapered(cheek)
+        ? [
+            using(
+              before(
+                'taper-shims',
+                8,
+                say`The mortise is tapered: thin the shim to ${fitMm(atBottom)} at its inner end. Do not run a drill into it.`,
+              ),
+              'block-plane',
+              'caliper',
+            ),
+          ]
+        : []),
       using(before('fit-shims', 7, say`Fit dry by hand pressure; shave a shim if it wants the mallet.`), 'block-plane'),
     ],
     scrap: say`Plane one shaving and measure it at both ends before the rest: it is to be ${fitMm(atMouth)} all along.`,
-    cautions: ['blade'], leavesGapMm: FOR_GLUE_MM, removedCm3: 0, hold: { low: 0.65, high: 0.92 },
+    cautions: ['blade'],
+    leavesGapMm: FOR_GLUE_MM,
+    removedCm3: 0,
+    hold: { low: 0.65, high: 0.92 },
   }
 }
 
@@ -114,18 +171,28 @@ function draw(c: JointCase, work: Work): View[] {
   const deeperMm = 'deeperMm' in form ? form.deeperMm.value : 0
   const off = (tenonMm + shimMm) / 2
   return [
-    alongView(wood, [
-      band(-c.joint.depthMm.value - deeperMm, 0, tenonMm + 2 * shimMm, 'hidden'),
-      band(-c.joint.depthMm.value, 0, tenonMm, 'wood', { grain: 'x' }),
-      ...sides.map(y => band(-c.joint.depthMm.value + 1, -c.joint.depthMm.value + 1 + longMm, shimMm, 'new', {}, y * off)),
-    ], [
-      lengthUnder(wood, -c.joint.depthMm.value, 0, 1, written(c.joint.depthMm.value)),
-      lengthUnder(wood, -c.joint.depthMm.value + 1, -c.joint.depthMm.value + 1 + longMm, 0, written(longMm)),
-      thicknessBeside(wood, tenonMm, 0, written(tenonMm)),
-    ]),
-    endView(wood, [
-      rectangle('hidden', [-tenonMm / 2, -form.widthMm.value / 2], [tenonMm / 2, form.widthMm.value / 2]),
-      ...sides.map(x => rectangle('new', [x * off - shimMm / 2, -wideMm / 2], [x * off + shimMm / 2, wideMm / 2])),
-    ], [across(-wood.thickMm / 2, wideMm, 8, written(wideMm))]),
+    alongView(
+      wood,
+      [
+        band(-c.joint.depthMm.value - deeperMm, 0, tenonMm + 2 * shimMm, 'hidden'),
+        band(-c.joint.depthMm.value, 0, tenonMm, 'wood', { grain: 'x' }),
+        ...sides.map(y =>
+          band(-c.joint.depthMm.value + 1, -c.joint.depthMm.value + 1 + longMm, shimMm, 'new', {}, y * off),
+        ),
+      ],
+      [
+        lengthUnder(wood, -c.joint.depthMm.value, 0, 1, written(c.joint.depthMm.value)),
+        lengthUnder(wood, -c.joint.depthMm.value + 1, -c.joint.depthMm.value + 1 + longMm, 0, written(longMm)),
+        thicknessBeside(wood, tenonMm, 0, written(tenonMm)),
+      ],
+    ),
+    endView(
+      wood,
+      [
+        rectangle('hidden', [-tenonMm / 2, -form.widthMm.value / 2], [tenonMm / 2, form.widthMm.value / 2]),
+        ...sides.map(x => rectangle('new', [x * off - shimMm / 2, -wideMm / 2], [x * off + shimMm / 2, wideMm / 2])),
+      ],
+      [across(-wood.thickMm / 2, wideMm, 8, written(wideMm))],
+    ),
   ]
 }

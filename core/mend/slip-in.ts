@@ -26,19 +26,29 @@ export const slipIn: Mend<WoodCase> = {
   draw,
 }
 
-/** Narrower closes by itself or takes glue alone; wider is a piece of wood that is lost (docs/sources.md#breaks, low), millimetres. */
+/**
+ * Narrower closes by itself or takes glue alone; wider is a piece of wood that is lost (docs/sources.md#breaks, low),
+ * millimetres.
+ */
 const [LEAST_MM, MOST_MM] = [0.3, 4]
-/** Taken off its faces in all so that they are clean and even; the slip stands so much thicker at the face, to close by pressing. */
+/**
+ * Taken off its faces in all so that they are clean and even; the slip stands so much thicker at the face, to close
+ * by pressing.
+ */
 const CLEANED_MM = 0.2
 const TAPER_MM = 0.2
 const PROUD_MM = 1
 
 function consider(c: WoodCase): Verdict {
   const fault = faultOf(c) as Split
-  if (fault.runsOut === 'not-seen') return notYet(say`nobody has looked where it ends: a light along it, from both faces`)
+  if (fault.runsOut === 'not-seen') {
+    return notYet(say`nobody has looked where it ends: a light along it, from both faces`)
+  }
   if (fault.openMm === null) return notYet(say`measure how wide it stands open by itself`)
   if (isStillHeld(c)) {
-    return notYet(say`what holds the wood across its grain keeps it open: free that first and tell it done, then measure how wide it stands by itself`)
+    return notYet(
+      say`what holds the wood across its grain keeps it open: free that first and tell it done, then measure how wide it stands by itself`,
+    )
   }
   const openMm = fault.openMm.value
   if (openMm < LEAST_MM) return no(say`${fitMm(openMm)} open: glue alone, pressed closed; no slip is so thin`)
@@ -46,41 +56,115 @@ function consider(c: WoodCase): Verdict {
   const { deepMm } = pressAcross(c, fault)
   const slotMm = openMm + CLEANED_MM
   const longMm = fault.lengthMm.value
-  const crossed = jointsNamedBy(fault).map(n => c.piece.joints.find(j => j.id === n.id)!).filter(j => pegShapeOf(j.form) !== null)
+  const crossed = jointsNamedBy(fault)
+    .map(n => c.piece.joints.find(j => j.id === n.id)!)
+    .filter(j => pegShapeOf(j.form) !== null)
   return {
     fits: true,
     reason: say`${fitMm(openMm)} open, and left so: a slip of ${fitMm(slotMm)} fills it, nothing is pulled`,
     sizes: [
-      sizeMm('shim', 'slip, at its thin edge', slotMm, 'open as it stands + 0.2 mm of cleaning', [inputOf('open', fault.openMm, 'fit-mm')], 'breaks', 'fit-mm'),
-      sizeMm('thickness', 'slip, at the face', slotMm + TAPER_MM, 'thin edge + 0.2 mm: pressed in, it closes', [input('thin edge', slotMm, 'fit-mm')], 'breaks', 'fit-mm'),
-      sizeMm('length', 'slip, long', longMm, 'as long as the split', [inputOf('split', fault.lengthMm, 'mm')], 'breaks'),
-      sizeMm('width', 'slip, deep', deepMm + PROUD_MM, 'as deep as the part there + 1 mm proud', [input('part, along its face', deepMm, 'mm')], 'breaks'),
+      sizeMm(
+        'shim',
+        'slip, at its thin edge',
+        slotMm,
+        'open as it stands + 0.2 mm of cleaning',
+        [inputOf('open', fault.openMm, 'fit-mm')],
+        'breaks',
+        'fit-mm',
+      ),
+      sizeMm(
+        'thickness',
+        'slip, at the face',
+        slotMm + TAPER_MM,
+        'thin edge + 0.2 mm: pressed in, it closes',
+        [input('thin edge', slotMm, 'fit-mm')],
+        'breaks',
+        'fit-mm',
+      ),
+      sizeMm(
+        'length',
+        'slip, long',
+        longMm,
+        'as long as the split',
+        [inputOf('split', fault.lengthMm, 'mm')],
+        'breaks',
+      ),
+      sizeMm(
+        'width',
+        'slip, deep',
+        deepMm + PROUD_MM,
+        'as deep as the part there + 1 mm proud',
+        [input('part, along its face', deepMm, 'mm')],
+        'breaks',
+      ),
     ],
-    stock: [{
-      id: 'shim',
-      serves: 'each',
-      what: 'slip',
-      count: 1,
-      sizesMm: [slotMm + TAPER_MM, deepMm + PROUD_MM, longMm],
-      wood: partIn(c).species,
-      note: 'grain along its length, rings as the part’s, a shade lighter',
-    }],
+    stock: [
+      {
+        id: 'shim',
+        serves: 'each',
+        what: 'slip',
+        count: 1,
+        sizesMm: [slotMm + TAPER_MM, deepMm + PROUD_MM, longMm],
+        wood: partIn(c).species,
+        note: 'grain along its length, rings as the part’s, a shade lighter',
+      },
+    ],
     steps: [
-      using(before('clean', 12, say`Clean both faces of the split with a knife and a fine saw until they are even: no more than ${fitMm(CLEANED_MM)} in all. Nothing is pulled or pressed.`), 'knife', 'fine-saw'),
-      using(before('plane', 12, say`Plane the slip to ${fitMm(slotMm + TAPER_MM)} at the face and ${fitMm(slotMm)} at the edge that goes in; it goes home by the thumbs and stands a millimetre proud.`), 'block-plane', 'caliper'),
-      using(wet('glue', say`Glue on both faces of the split with a thin blade, none on the slip’s top; the slip in from the end, down with the thumbs, a strip and tape over it.`), 'brush', 'strap', 'swab'),
+      using(
+        before(
+          'clean',
+          12,
+          say`Clean both faces of the split with a knife and a fine saw until they are even: no more than ${fitMm(CLEANED_MM)} in all. Nothing is pulled or pressed.`,
+        ),
+        'knife',
+        'fine-saw',
+      ),
+      using(
+        before(
+          'plane',
+          12,
+          say`Plane the slip to ${fitMm(slotMm + TAPER_MM)} at the face and ${fitMm(slotMm)} at the edge that goes in; it goes home by the thumbs and stands a millimetre proud.`,
+        ),
+        'block-plane',
+        'caliper',
+      ),
+      using(
+        wet(
+          'glue',
+          say`Glue on both faces of the split with a thin blade, none on the slip’s top; the slip in from the end, down with the thumbs, a strip and tape over it.`,
+        ),
+        'brush',
+        'strap',
+        'swab',
+      ),
       using(cured('level', 8, say`Level it with the grain, the finish beside it untouched.`), 'block-plane'),
-      ...(crossed.length > 0 ? [using(cured('recut', 8, say`Where it crosses ${joined(crossed.map(j => say`${tagOf(j)}`), ', ')}: pare the slip out of the mortise, flush with its wall.`), 'chisel')] : []),
+      ...(crossed.length > 0
+        ? [
+            using(
+              cured(
+                'recut',
+                8,
+                say`Where it crosses ${joined(
+                  crossed.map(j => say`${tagOf(j)}`),
+                  ', ',
+                )}: pare the slip out of the mortise, flush with its wall.`,
+              ),
+              'chisel',
+            ),
+          ]
+        : []),
     ],
     scrap: say`Plane the first slip of scrap and try it along the whole split: where it binds, the split is cleaned, not the slip thinned.`,
     cautions: ['blade'],
     leavesGapMm: 0.05,
-    removedCm3: CLEANED_MM * longMm * deepMm / 1000,
+    removedCm3: (CLEANED_MM * longMm * deepMm) / 1000,
     hold: { low: 0.55, high: 0.8 },
     design: {
       newWood: [],
       bores: [],
-      glueLines: [{ id: `${c.trouble.id}/slip`, words: say`its slip`, areaMm2: 2 * longMm * deepMm, gapMm: 0.05, turn: 1 }],
+      glueLines: [
+        { id: `${c.trouble.id}/slip`, words: say`its slip`, areaMm2: 2 * longMm * deepMm, gapMm: 0.05, turn: 1 },
+      ],
       pressing: [],
       closingMin: 2,
       strength: 'fair',
@@ -96,7 +180,12 @@ function isStillHeld({ piece, trouble }: WoodCase): boolean {
 
 /** The slip from its face and from its end. */
 function draw(_c: WoodCase, work: Work): View[] {
-  const [long, deep, thin, thick] = [sizeOf(work, 'length'), sizeOf(work, 'width'), sizeOf(work, 'shim'), sizeOf(work, 'thickness')]
+  const [long, deep, thin, thick] = [
+    sizeOf(work, 'length'),
+    sizeOf(work, 'width'),
+    sizeOf(work, 'shim'),
+    sizeOf(work, 'thickness'),
+  ]
   return [
     {
       id: 'along',
@@ -107,7 +196,14 @@ function draw(_c: WoodCase, work: Work): View[] {
     {
       id: 'end',
       title: 'From its end, the face up',
-      shapes: [polygon('new', [[-thin / 2, 0], [thin / 2, 0], [thick / 2, deep], [-thick / 2, deep]])],
+      shapes: [
+        polygon('new', [
+          [-thin / 2, 0],
+          [thin / 2, 0],
+          [thick / 2, deep],
+          [-thick / 2, deep],
+        ]),
+      ],
       dimensions: [
         along(-thin / 2, thin / 2, 0, 6, written(thin)),
         along(-thick / 2, thick / 2, deep, -6, written(thick)),

@@ -3,8 +3,15 @@ import { shareNear } from '../piece/places'
 import { distance, negate } from '../measure/vec'
 import { isTapered, widest, type JointCase, type TwoEnds } from './mend'
 
-/** What a round joint’s peg measures across, and the hole it sits in at its widest, millimetres; null for what is not round. */
-export interface RoundFit { readonly pegMm: number, readonly holeMm: number, readonly gap: TwoEnds }
+/**
+ * What a round joint’s peg measures across, and the hole it sits in at its widest, millimetres; null for what is not
+ * round.
+ */
+export interface RoundFit {
+  readonly pegMm: number
+  readonly holeMm: number
+  readonly gap: TwoEnds
+}
 
 export function roundFit(c: JointCase): RoundFit | null {
   const { form } = c.joint
@@ -28,8 +35,10 @@ export function thinnestNearEndMm(c: JointCase, stretchMm: number): number {
   const isFirst = distance(axis[0]!, c.joint.at) < distance(axis[axis.length - 1]!, c.joint.at)
   const end = shareNear(c.entering, c.joint.at)
   const along = Math.min(1, stretchMm / axisLengthMm(c.entering))
-  return Math.min(...[0, 0.25, 0.5, 0.75, 1].map((k) => {
-    const { widthMm, depthMm } = sectionAt(c.entering, Math.min(1, Math.max(0, end + (isFirst ? 1 : -1) * k * along)))
-    return Math.min(widthMm, depthMm)
-  }))
+  return Math.min(
+    ...[0, 0.25, 0.5, 0.75, 1].map((k) => {
+      const { widthMm, depthMm } = sectionAt(c.entering, Math.min(1, Math.max(0, end + (isFirst ? 1 : -1) * k * along)))
+      return Math.min(widthMm, depthMm)
+    }),
+  )
 }

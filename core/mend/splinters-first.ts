@@ -6,11 +6,36 @@ import { faceWork, flatToFibres } from './glue-break'
 import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { breakOf, notYet, partIn, type WoodCase } from './wood-case'
 
-/** A break along the fibres that tore: each splinter glued back into its bed first, the two halves pressed when those have set. */
+/**
+ * A break along the fibres that tore: each splinter glued back into its bed first, the two halves pressed when those
+ * have set.
+ */
 export const splintersFirst: Mend<WoodCase> = {
   id: 'splinters-first',
   decides: 'torn faces, up to 15 degrees to the fibres, 15 % of the face lost at most',
-  tools: ['needle', 'thin-blade', 'swab', 'pencil', 'brush', 'strap', 'batten', 'syringe', 'nippers', 'driver', 'pliers', 'drill', 'bit', 'chisel', 'hollow-cutter', 'punch', 'spanner', 'staple-lifter', 'mallet', 'levers', 'tack-lifter'],
+  tools: [
+    'needle',
+    'thin-blade',
+    'swab',
+    'pencil',
+    'brush',
+    'strap',
+    'batten',
+    'syringe',
+    'nippers',
+    'driver',
+    'pliers',
+    'drill',
+    'bit',
+    'chisel',
+    'hollow-cutter',
+    'punch',
+    'spanner',
+    'staple-lifter',
+    'mallet',
+    'levers',
+    'tack-lifter',
+  ],
   label: 'Splinters first, then pressed',
   short: 'splinters, then glued',
   opens: false,
@@ -32,7 +57,9 @@ function consider(c: WoodCase): Verdict {
   if (!fault.fibreDeg && !partIn(c).grainOneIn) return notYet(say`the slope of the grain there decides: 1 in how much`)
   const lost = fault.lostPct
   if (lost === null) return notYet(say`say how much of its face is lost: splinters that are gone cannot be laid back`)
-  if (lost.value > LOST_MUCH_PCT) return no(say`${q(lost.value, '%')} of its face lost: too many of its splinters are gone`)
+  if (lost.value > LOST_MUCH_PCT) {
+    return no(say`${q(lost.value, '%')} of its face lost: too many of its splinters are gone`)
+  }
   const face = faceWork(c, 'good')
   const faceMm2 = face.design.glueLines[0]!.areaMm2
   const gapMm = Math.min(fault.gapMm!.value, CLOSES_MM)
@@ -43,22 +70,58 @@ function consider(c: WoodCase): Verdict {
     reason: say`torn along the fibres, ${q(worstDeg, 'deg')} at worst, ${q(lost.value, '%')} lost: with its splinters down it closes to ${fitMm(gapMm)}`,
     sizes: [
       ...face.sizes,
-      { id: 'core', label: 'splinters, about', figure: figureOf(SPLINTERED * faceMm2, 'mm2', 'three tenths of its face, usually', [input('face', faceMm2, 'mm2')], 'breaks', 'low') },
-      sizeMm('play', 'stays open as it is', fault.gapMm!.value, 'as it was pressed dry; splinters that stand up hold it off', [inputOf('open', fault.gapMm!, 'fit-mm')], 'breaks', 'fit-mm'),
+      {
+        id: 'core',
+        label: 'splinters, about',
+        figure: figureOf(
+          SPLINTERED * faceMm2,
+          'mm2',
+          'three tenths of its face, usually',
+          [input('face', faceMm2, 'mm2')],
+          'breaks',
+          'low',
+        ),
+      },
+      sizeMm(
+        'play',
+        'stays open as it is',
+        fault.gapMm!.value,
+        'as it was pressed dry; splinters that stand up hold it off',
+        [inputOf('open', fault.gapMm!, 'fit-mm')],
+        'breaks',
+        'fit-mm',
+      ),
     ],
     steps: [
       ...face.steps.filter(s => s.when === 'before' && s.id !== 'clean' && s.id !== 'mark'),
       using(
-        before('order', 12, say`Lay every splinter back dry, longest and deepest first, and number them in that order; fibres that folded are wetted and laid straight. Nothing is cut off, nothing sanded.`),
-        'needle', 'thin-blade', 'pencil',
+        before(
+          'order',
+          12,
+          say`Lay every splinter back dry, longest and deepest first, and number them in that order; fibres that folded are wetted and laid straight. Nothing is cut off, nothing sanded.`,
+        ),
+        'needle',
+        'thin-blade',
+        'pencil',
       ),
       using(
-        wet('bed', say`Thin glue under each splinter by needle, in its order; down with tape or a strip over film, so that it lies flush with the face; no glue on the face itself.`),
-        'syringe', 'strap', 'swab',
+        wet(
+          'bed',
+          say`Thin glue under each splinter by needle, in its order; down with tape or a strip over film, so that it lies flush with the face; no glue on the face itself.`,
+        ),
+        'syringe',
+        'strap',
+        'swab',
       ),
       using(
-        before('try', 8, say`Tape off, beads off the face with a thin blade. Close it dry: it goes to ${fitMm(CLOSES_MM)} all round, or a splinter stands. Mark across it in two places.`, 2),
-        'thin-blade', 'pencil',
+        before(
+          'try',
+          8,
+          say`Tape off, beads off the face with a thin blade. Close it dry: it goes to ${fitMm(CLOSES_MM)} all round, or a splinter stands. Mark across it in two places.`,
+          2,
+        ),
+        'thin-blade',
+        'pencil',
       ),
       ...face.steps.filter(s => s.when === 'wet').map(s => ({ ...s, turn: 2 })),
     ],
@@ -68,7 +131,14 @@ function consider(c: WoodCase): Verdict {
     design: {
       ...face.design,
       glueLines: [
-        { id: `${c.trouble.id}/splinters`, words: say`its splinters`, areaMm2: SPLINTERED * faceMm2, gapMm: 0.05, turn: 1, soon: true },
+        {
+          id: `${c.trouble.id}/splinters`,
+          words: say`its splinters`,
+          areaMm2: SPLINTERED * faceMm2,
+          gapMm: 0.05,
+          turn: 1,
+          soon: true,
+        },
         { ...line!, gapMm, turn: 2 },
       ],
       pressing: face.design.pressing.map(p => ({ ...p, turn: 2 })),

@@ -32,7 +32,10 @@ export const holdIn = (c: WoodCase): Hold => c.piece.holds.find(h => `hold:${h.i
 /** Would do, but for something nobody has looked at. */
 export const notYet = (reason: Phrase): Verdict => ({ fits: false, reason, wants: true })
 
-/** Whether the halves of a break lie loose from each other as the piece is: no frame of joints that hold runs from one to the other. */
+/**
+ * Whether the halves of a break lie loose from each other as the piece is: no frame of joints that hold runs from one
+ * to the other.
+ */
 export function halvesAreFree(piece: Piece, fault: Break): boolean {
   const { piece: standing, breaks } = standingOf(piece)
   const tie = breaks.find(b => b.fault === fault.id)
@@ -48,9 +51,17 @@ export function halvesAreFree(piece: Piece, fault: Break): boolean {
   return !reached.has(tie.second)
 }
 
-/** The joint whose tenon, dowel or bolt a bore comes nearest to, and the wood between them, millimetres; null where the part has none. */
+/**
+ * The joint whose tenon, dowel or bolt a bore comes nearest to, and the wood between them, millimetres; null where
+ * the part has none.
+ */
 export function nearestJoint(piece: Piece, bore: Bore): { readonly joint: Joint, readonly wallMm: number } | null {
   const own = piece.joints.filter(j => j.enters === bore.part || j.receives === bore.part)
-  const near = own.flatMap(joint => pegsOf(joint, partOf(piece, joint.enters)).map(peg => ({ joint, wallMm: toSolidMm(bore, peg.part) })))
-  return near.reduce<{ joint: Joint, wallMm: number } | null>((best, n) => (best === null || n.wallMm < best.wallMm ? n : best), null)
+  const near = own.flatMap(joint =>
+    pegsOf(joint, partOf(piece, joint.enters)).map(peg => ({ joint, wallMm: toSolidMm(bore, peg.part) })),
+  )
+  return near.reduce<{ joint: Joint, wallMm: number } | null>(
+    (best, n) => (best === null || n.wallMm < best.wallMm ? n : best),
+    null,
+  )
 }

@@ -5,7 +5,10 @@ import { dimensionChangeMm, restingMoisturePct } from '../wood/moisture'
 import { PLACE_ROWS, type Air } from '../wood/places'
 import { widest, type JointCase, type TwoEnds } from './mend'
 
-/** A joint’s whole clearance in one month, millimetres: by the mean of what the rings may do, and from the least to the most. */
+/**
+ * A joint’s whole clearance in one month, millimetres: by the mean of what the rings may do, and from the least to
+ * the most.
+ */
 export interface MonthGap {
   /** 1 to 12. */
   readonly month: number
@@ -16,12 +19,19 @@ export interface MonthGap {
 }
 
 /** What of a joint opens and closes: how big it is across the grain, and whether the hole shrinks with it. */
-interface Face { readonly sizeMm: number, readonly now: TwoEnds, readonly holeMovesToo: boolean }
+interface Face {
+  readonly sizeMm: number
+  readonly now: TwoEnds
+  readonly holeMovesToo: boolean
+}
 
 /**
- * The clearance of a joint through the year of a place, from what it is in the air of the bench. Along the receiving part’s
- * grain a hole keeps its size and only the tenon moves; across it the hole shrinks as well. Round tenons, and a tenon’s edges,
- * stand along that grain; its cheeks across. How the rings lie is not known: radial and tangential shrinkage are its bounds.
+ * The clearance of a joint through the year of a place, from what it is in the air of the bench. Along the receiving
+ * part’s
+ * grain a hole keeps its size and only the tenon moves; across it the hole shrinks as well. Round tenons, and a
+ * tenon’s edges,
+ * stand along that grain; its cheeks across. How the rings lie is not known: radial and tangential shrinkage are its
+ * bounds.
  * @param gapMm the clearance now, in the bench’s air; the joint’s own where it is not said
  * @returns twelve months; empty for a face that has no hole
  */
@@ -34,9 +44,11 @@ export function gapOverYear(c: JointCase, place: PlaceId, bench: Air, gapMm?: nu
   return PLACE_ROWS[place].months.map((air, i): MonthGap => {
     const then = restingMoisturePct(air.temperatureC, air.humidityPct)
     const change = (shrinkagePct: number) => dimensionChangeMm(face.sizeMm, shrinkagePct, at, then)
-    const ways = [peg.radialShrinkagePct, peg.tangentialShrinkagePct].flatMap(p => (face.holeMovesToo
-      ? [hole.radialShrinkagePct, hole.tangentialShrinkagePct].map(h => now - change(p.value) + change(h.value))
-      : [now - change(p.value)]))
+    const ways = [peg.radialShrinkagePct, peg.tangentialShrinkagePct].flatMap(p =>
+      face.holeMovesToo
+        ? [hole.radialShrinkagePct, hole.tangentialShrinkagePct].map(h => now - change(p.value) + change(h.value))
+        : [now - change(p.value)],
+    )
     const mean = ways.reduce((sum, w) => sum + w, 0) / ways.length
     return { month: i + 1, moisturePct: then, gapMm: mean, lowMm: Math.min(...ways), highMm: Math.max(...ways) }
   })
@@ -58,4 +70,6 @@ function faceOf(c: JointCase): Face | null {
 const EVEN_MM = 0.001
 /** The month in which a joint stands widest open; where it stands alike all year, the driest. */
 export const driestOf = (year: readonly MonthGap[]): MonthGap | undefined =>
-  [...year].sort((a, b) => (Math.abs(b.gapMm - a.gapMm) > EVEN_MM ? b.gapMm - a.gapMm : a.moisturePct - b.moisturePct))[0]
+  [...year].sort((a, b) =>
+    Math.abs(b.gapMm - a.gapMm) > EVEN_MM ? b.gapMm - a.gapMm : a.moisturePct - b.moisturePct,
+  )[0]

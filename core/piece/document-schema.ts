@@ -6,9 +6,34 @@ import { LIMITS } from './limits'
 import { Edit } from './edits'
 import { Joint, Part } from './frame-schema'
 import {
-  AGES, BLOCK_STATES, CAUSE_IDS, CLEARANCES, DIRECTIONS, EVENTS, FINISHES, GLUE_IDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, JOINT_STATES, LOOKS, OLD_GLUES, PLACES, SCHOOLS, SETTLED,
-  SERVICES, SIGNS, SURFACE_AIMS, UPHOLSTERIES, VERDICTS, WEBBING_STATES, WORTHS,
-  FEET_AIMS, FLOOR_FINDINGS, FLOOR_TESTS, HELD_OFF,
+  AGES,
+  BLOCK_STATES,
+  CAUSE_IDS,
+  CLEARANCES,
+  DIRECTIONS,
+  EVENTS,
+  FINISHES,
+  GLUE_IDS,
+  HOLD_FAULTS,
+  HOLD_KINDS,
+  HOLD_STATES,
+  JOINT_STATES,
+  LOOKS,
+  OLD_GLUES,
+  PLACES,
+  SCHOOLS,
+  SETTLED,
+  SERVICES,
+  SIGNS,
+  SURFACE_AIMS,
+  UPHOLSTERIES,
+  VERDICTS,
+  WEBBING_STATES,
+  WORTHS,
+  FEET_AIMS,
+  FLOOR_FINDINGS,
+  FLOOR_TESTS,
+  HELD_OFF,
 } from './words'
 import { SCHEMA_VERSION } from './version'
 
@@ -17,13 +42,15 @@ export { Break, EarlierRepair, Fault, Loss, Split } from './fault-schema'
 export { Edit } from './edits'
 export { Joint, JointForm, Part } from './frame-schema'
 
-export const Finding = z.strictObject({
-  state: z.enum(JOINT_STATES),
-  directions: z.array(z.enum(DIRECTIONS)),
-  signs: z.partialRecord(z.enum(SIGNS), z.enum(LOOKS)),
-  clearance: z.partialRecord(z.enum(CLEARANCES), LengthMm),
-  oldGlue: z.enum(OLD_GLUES),
-}).meta({ id: 'finding' })
+export const Finding = z
+  .strictObject({
+    state: z.enum(JOINT_STATES),
+    directions: z.array(z.enum(DIRECTIONS)),
+    signs: z.partialRecord(z.enum(SIGNS), z.enum(LOOKS)),
+    clearance: z.partialRecord(z.enum(CLEARANCES), LengthMm),
+    oldGlue: z.enum(OLD_GLUES),
+  })
+  .meta({ id: 'finding' })
 export type Finding = z.infer<typeof Finding>
 
 /** What a hold goes through or sits on: a joint, a place on a part, or a break or split. */
@@ -35,23 +62,32 @@ export const HoldPlace = z.discriminatedUnion('kind', [
 export type HoldPlace = z.infer<typeof HoldPlace>
 
 /** One thing besides glue that holds: a screw, a pin, a wedge, a bolt; or what sits on a part, such as a castor. */
-export const Hold = z.strictObject({
-  id: Id,
-  on: HoldPlace,
-  kind: z.enum(HOLD_KINDS),
-  state: z.enum(HOLD_STATES),
-  faults: z.array(z.enum(HOLD_FAULTS)).max(HOLD_FAULTS.length),
-  hidden: z.boolean(),
-  note: Name,
-  /** The shank’s or the pin’s own thickness, and how long it is, where somebody measured it. */
-  diameterMm: LengthMm.optional(),
-  lengthMm: LengthMm.optional(),
-}).meta({ id: 'hold' })
+export const Hold = z
+  .strictObject({
+    id: Id,
+    on: HoldPlace,
+    kind: z.enum(HOLD_KINDS),
+    state: z.enum(HOLD_STATES),
+    faults: z.array(z.enum(HOLD_FAULTS)).max(HOLD_FAULTS.length),
+    hidden: z.boolean(),
+    note: Name,
+    /** The shank’s or the pin’s own thickness, and how long it is, where somebody measured it. */
+    diameterMm: LengthMm.optional(),
+    lengthMm: LengthMm.optional(),
+  })
+  .meta({ id: 'hold' })
 export type Hold = z.infer<typeof Hold>
 
 export const Intake = z.strictObject({
-  customer: Name, ask: Text, age: z.enum(AGES), worth: z.enum(WORTHS), finish: z.enum(FINISHES),
-  upholstery: z.enum(UPHOLSTERIES), service: z.enum(SERVICES), due: WallTime.nullable(), school: z.enum(SCHOOLS).nullable(),
+  customer: Name,
+  ask: Text,
+  age: z.enum(AGES),
+  worth: z.enum(WORTHS),
+  finish: z.enum(FINISHES),
+  upholstery: z.enum(UPHOLSTERIES),
+  service: z.enum(SERVICES),
+  due: WallTime.nullable(),
+  school: z.enum(SCHOOLS).nullable(),
   /** The air it lives in, where somebody asked. */
   place: z.enum(PLACES).optional(),
 })
@@ -61,13 +97,19 @@ export const Bracing = z.strictObject({ cornerBlocks: z.enum(BLOCK_STATES), webb
 export const OptionValue = z.union([Key, z.number().int().min(0).max(20)])
 
 export const Choices = z.strictObject({
-  /** The repairer's own pick of a mend for a trouble, by the mend’s id; one that no longer is there is as if none was picked. */
+  /**
+   * The repairer's own pick of a mend for a trouble, by the mend’s id; one that no longer is there is as if none was
+   * picked.
+   */
   mends: z.record(TroubleId, Id),
   glue: z.enum(GLUE_IDS).nullable(),
   /** The repairer's own judgement of a trouble's cause. */
   causes: z.record(TroubleId, z.strictObject({ cause: z.enum(CAUSE_IDS), why: Text })),
   leaveShut: z.array(Id),
-  /** Troubles that no mend of the plan answers, and how the repairer did: left as it is and why, or mended otherwise and how. */
+  /**
+   * Troubles that no mend of the plan answers, and how the repairer did: left as it is and why, or mended otherwise
+   * and how.
+   */
   settled: z.record(TroubleId, z.strictObject({ how: z.enum(SETTLED), why: Text })),
   /** The room of the shop in which a joint cures, where it is another than the bench's own. */
   rooms: z.record(Id, Id),
@@ -81,26 +123,44 @@ export const Choices = z.strictObject({
 })
 
 /** Something that was done. `of` names what it was done to; what older programs kept names only a stage. */
-export const PieceEvent = z.strictObject({
-  id: Id,
-  at: WallTime,
-  kind: z.enum(EVENTS),
-  stage: z.number().int().positive().nullable(),
-  of: z.array(FactId).max(LIMITS.facts),
-  note: Text,
-  /** Of what is put off: not before then. */
-  until: WallTime.optional(),
-  /** Of a rehearsal: how long it took by the clock, minutes. */
-  tookMin: z.number().min(0.1, 'must be six seconds at least').max(600, 'must be ten hours at most').optional(),
-}).refine(e => (e.kind === 'rehearsed') === (e.tookMin !== undefined), { error: 'must say how long a rehearsal took, and only of one', path: ['tookMin'] }).refine(e => (e.kind === 'put-off') === (e.until !== undefined), { error: 'must say until when it is put off, and only then', path: ['until'] })
+export const PieceEvent = z
+  .strictObject({
+    id: Id,
+    at: WallTime,
+    kind: z.enum(EVENTS),
+    stage: z.number().int().positive().nullable(),
+    of: z.array(FactId).max(LIMITS.facts),
+    note: Text,
+    /** Of what is put off: not before then. */
+    until: WallTime.optional(),
+    /** Of a rehearsal: how long it took by the clock, minutes. */
+    tookMin: z.number().min(0.1, 'must be six seconds at least').max(600, 'must be ten hours at most').optional(),
+  })
+  .refine(e => (e.kind === 'rehearsed') === (e.tookMin !== undefined), {
+    error: 'must say how long a rehearsal took, and only of one',
+    path: ['tookMin'],
+  })
+  .refine(e => (e.kind === 'put-off') === (e.until !== undefined), {
+    error: 'must say until when it is put off, and only then',
+    path: ['until'],
+  })
 export type PieceEvent = z.infer<typeof PieceEvent>
 
 /** Something worked out without the piece and kept to it, or a line somebody wants remembered. */
 export const Note = z.strictObject({ id: Id, at: WallTime, text: Text.min(1, 'must say something') })
 export type Note = z.infer<typeof Note>
 
-/** A picture of the piece, of a joint or of a fault. The picture itself is kept beside the document under the same id. */
-export const Photo = z.strictObject({ id: Id, at: WallTime, of: z.strictObject({ kind: z.enum(['piece', 'joint', 'fault']), id: Id.nullable() }), caption: Name, widthPx: z.number().int().positive(), heightPx: z.number().int().positive() })
+/**
+ * A picture of the piece, of a joint or of a fault. The picture itself is kept beside the document under the same id.
+ */
+export const Photo = z.strictObject({
+  id: Id,
+  at: WallTime,
+  of: z.strictObject({ kind: z.enum(['piece', 'joint', 'fault']), id: Id.nullable() }),
+  caption: Name,
+  widthPx: z.number().int().positive(),
+  heightPx: z.number().int().positive(),
+})
 export type Photo = z.infer<typeof Photo>
 
 /** How a joint, a break or a hold feels once it is done: told apart from what was found before. */
@@ -112,9 +172,18 @@ export const DryClose = z.strictObject({ offMm: LengthMm.nullable(), why: z.enum
 export type DryClose = z.infer<typeof DryClose>
 
 /** What a reading is of: the check it belongs to and its place in it, such as `feet-heights/left-front-leg`. */
-export const ReadingKey = z.string().regex(/^[a-z][a-z0-9-]{0,139}\/[a-z0-9][a-z0-9-]{0,139}$/, 'must name a check and a place in it, such as feet-heights/left-front-leg').meta({ id: 'readingKey' })
+export const ReadingKey = z
+  .string()
+  .regex(
+    /^[a-z][a-z0-9-]{0,139}\/[a-z0-9][a-z0-9-]{0,139}$/,
+    'must name a check and a place in it, such as feet-heights/left-front-leg',
+  )
+  .meta({ id: 'readingKey' })
 
-/** What the feet are to be cut to; of a slope, how much higher the seat is to stand in front than behind, over its depth. */
+/**
+ * What the feet are to be cut to; of a slope, how much higher the seat is to stand in front than behind, over its
+ * depth.
+ */
 export const FeetAim = z.strictObject({ kind: z.enum(FEET_AIMS), riseMm: LengthMm.nullable() })
 export type FeetAim = z.infer<typeof FeetAim>
 
@@ -123,10 +192,16 @@ export const OnFloor = z.strictObject({ found: z.enum(FLOOR_FINDINGS), at: WallT
 export type OnFloor = z.infer<typeof OnFloor>
 
 /** One of several alike: what they have in common is told to one and kept by all. */
-export const SetOf = z.strictObject({ id: Id, member: z.number().int().positive().max(24), of: z.number().int().min(2).max(24) })
+export const SetOf = z.strictObject({
+  id: Id,
+  member: z.number().int().positive().max(24),
+  of: z.number().int().min(2).max(24),
+})
 export type SetOf = z.infer<typeof SetOf>
 
-/** The form of a document. What its parts must agree on besides is in invariants.ts; schema.ts puts the two together. */
+/**
+ * The form of a document. What its parts must agree on besides is in invariants.ts; schema.ts puts the two together.
+ */
 export const PieceForm = z.strictObject({
   schemaVersion: z.literal(SCHEMA_VERSION),
   id: Id,
@@ -135,7 +210,10 @@ export const PieceForm = z.strictObject({
   set: SetOf.nullable(),
   intake: Intake,
   shape: z.strictObject({
-    family: Id, species: Species, measures: z.record(Key, MeasuredSchema), options: z.record(Key, OptionValue),
+    family: Id,
+    species: Species,
+    measures: z.record(Key, MeasuredSchema),
+    options: z.record(Key, OptionValue),
     /** Changes by hand, in the order they were made. */
     edits: z.array(Edit).max(LIMITS.edits),
   }),

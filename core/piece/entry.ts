@@ -6,7 +6,10 @@ import { Command } from './commands'
 export const Undo = z.strictObject({ do: z.literal('undo'), entry: z.string().max(64) })
 export type Undo = z.infer<typeof Undo>
 
-/** One line of a piece's logbook. `id` is made by the device that gave it, so that sending it twice does nothing twice. */
+/**
+ * One line of a piece's logbook. `id` is made by the device that gave it, so that sending it twice does nothing
+ * twice.
+ */
 export const Entry = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{8,64}$/i, 'must be 8 to 64 letters, digits or hyphens'),
   at: z.iso.datetime({ message: 'must be a time such as 2026-03-05T09:30:00Z' }),

@@ -3,7 +3,8 @@ import { FORMS } from './joint-forms'
 
 /** A joint nobody has touched yet: no finding is stored for it. */
 export const UNTESTED: Finding = { state: 'not-tested', directions: [], signs: {}, clearance: {}, oldGlue: 'unknown' }
-export const findingOf = (piece: Piece, jointId: string): Finding => (Object.hasOwn(piece.findings, jointId) ? piece.findings[jointId]! : UNTESTED)
+export const findingOf = (piece: Piece, jointId: string): Finding =>
+  Object.hasOwn(piece.findings, jointId) ? piece.findings[jointId]! : UNTESTED
 
 const FAULTY = new Set<Finding['state']>(['ticks', 'gives', 'swings', 'apart'])
 /** Joints that move, tick or have come apart, in walking order. */

@@ -4,12 +4,17 @@ import { Id, Name } from './basic-schema'
 import { BREAK_SURFACES, HOLDS, LIVE, METALS, OLD_GLUES, PARTINGS, REGISTERS, RUNS_OUT, THROUGH } from './words'
 
 const Percent = MeasuredSchema.refine(m => m.value >= 0 && m.value <= 100, 'must be between 0 and 100 %')
-const Degrees = (low: number) => MeasuredSchema.refine(m => m.value >= low && m.value <= 90, `must be between ${low} and 90 degrees`)
-/** Where on a part: a share of the way along its axis, and how far round it, degrees from the side that `across` names. */
+const Degrees = (low: number) =>
+  MeasuredSchema.refine(m => m.value >= low && m.value <= 90, `must be between ${low} and 90 degrees`)
+/**
+ * Where on a part: a share of the way along its axis, and how far round it, degrees from the side that `across`
+ * names.
+ */
 const spot = { id: Id, part: Id, along: z.number().min(0).max(1), turnDeg: z.number().min(-360).max(360), note: Name }
 
 export const Break = z.strictObject({
-  kind: z.literal('break'), ...spot,
+  kind: z.literal('break'),
+  ...spot,
   parted: z.enum(PARTINGS),
   /** The joint of another part whose tenon or dowel it runs through, so that both halves hold it. */
   joint: Id.nullable(),
@@ -24,7 +29,10 @@ export const Break = z.strictObject({
   lostPct: Percent.nullable(),
   through: z.array(z.enum(THROUGH)).max(THROUGH.length),
 })
-/** A split along the grain of a part: where it starts, if at a joint, which other joints it crosses, and whether it runs out at an end. */
+/**
+ * A split along the grain of a part: where it starts, if at a joint, which other joints it crosses, and whether it
+ * runs out at an end.
+ */
 export const Split = z.strictObject({
   kind: z.literal('split'),
   ...spot,
@@ -34,9 +42,21 @@ export const Split = z.strictObject({
   lengthMm: LengthMm,
   openMm: LengthMm.nullable(),
 })
-export const Worm = z.strictObject({ kind: z.literal('worm'), ...spot, lengthMm: LengthMm, lostPct: Percent.nullable(), live: z.enum(LIVE) })
+export const Worm = z.strictObject({
+  kind: z.literal('worm'),
+  ...spot,
+  lengthMm: LengthMm,
+  lostPct: Percent.nullable(),
+  live: z.enum(LIVE),
+})
 /** Wood that is gone from an edge or an end: a chip of moulding, a foot worn away. */
-export const Loss = z.strictObject({ kind: z.literal('loss'), ...spot, lengthMm: LengthMm, widthMm: LengthMm, depthMm: LengthMm })
+export const Loss = z.strictObject({
+  kind: z.literal('loss'),
+  ...spot,
+  lengthMm: LengthMm,
+  widthMm: LengthMm,
+  depthMm: LengthMm,
+})
 export const EarlierRepair = z.strictObject({
   kind: z.literal('earlier-repair'),
   ...spot,
@@ -45,7 +65,9 @@ export const EarlierRepair = z.strictObject({
   metal: z.enum(METALS).nullable(),
   register: z.enum(REGISTERS),
   holds: z.enum(HOLDS),
-  /** How far the wood beyond it stands off where it should be: to the side that the turn names, and leaning that way. */
+  /**
+   * How far the wood beyond it stands off where it should be: to the side that the turn names, and leaning that way.
+   */
   offMm: LengthMm.nullable(),
   leanDeg: Degrees(0).nullable(),
   /** How the line of the repair lies against the part’s axis, where somebody looked: 90 is straight across. */

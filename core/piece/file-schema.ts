@@ -10,7 +10,8 @@ const PieceFile = z.strictObject({ format: z.literal(FILE_FORMAT), version: z.li
  * The form of a piece file for programs that know JSON Schema and not this one (draft 7). It cannot say that ids are
  * unique or that a joint names parts of the same piece; the reader checks that as well.
  */
-export const pieceFileSchema = (): object => z.toJSONSchema(PieceFile, { target: 'draft-7', reused: 'inline', unrepresentable: 'any' })
+export const pieceFileSchema = (): object =>
+  z.toJSONSchema(PieceFile, { target: 'draft-7', reused: 'inline', unrepresentable: 'any' })
 
 /** The page of the documentation that holds it. */
 export const fileFormatPage = (): string => `# The piece file

@@ -2,13 +2,18 @@ import { add, along, cross, distance, dot, length, lerp, scale, subtract, unit, 
 import type { Part } from './document-schema'
 
 /** A right-handed frame on a part's axis: `tangent` along it, `across` the section's width, `through` its depth. */
-export interface SectionFrame { readonly tangent: Vec, readonly across: Vec, readonly through: Vec }
+export interface SectionFrame {
+  readonly tangent: Vec
+  readonly across: Vec
+  readonly through: Vec
+}
 
 export function frameOfSegment(part: Pick<Part, 'axis' | 'across'>, segment: number): SectionFrame {
   const tangent = unit(subtract(part.axis[segment + 1]!, part.axis[segment]!))
   const square = subtract(part.across, scale(tangent, dot(part.across, tangent)))
   // A bend that turns into the direction of its own width has none there: any direction square to it will do.
-  const across = length(square) > 1e-6 ? unit(square) : unit(cross(tangent, Math.abs(tangent[1]) < 0.9 ? [0, 1, 0] : [1, 0, 0]))
+  const across
+    = length(square) > 1e-6 ? unit(square) : unit(cross(tangent, Math.abs(tangent[1]) < 0.9 ? [0, 1, 0] : [1, 0, 0]))
   return { tangent, across, through: cross(tangent, across) }
 }
 
@@ -57,13 +62,19 @@ export function reachToSurfaceMm(part: Part, segment: number, share: number, dir
 const BROAD_MM = 90
 
 /** How many sides a part is drawn with, from how many a leg has. */
-export const sidesFor = (part: Part, sides: number): number => (Math.max(...part.section.stations.map(s => s.widthMm)) > BROAD_MM ? 3 * sides : sides)
+export const sidesFor = (part: Part, sides: number): number =>
+  Math.max(...part.section.stations.map(s => s.widthMm)) > BROAD_MM ? 3 * sides : sides
 
 /** A convex piece of a part between two of its stations or bends: corner rings at both ends, in the same order. */
-export interface Solid { readonly partId: string, readonly start: readonly Vec[], readonly end: readonly Vec[] }
+export interface Solid {
+  readonly partId: string
+  readonly start: readonly Vec[]
+  readonly end: readonly Vec[]
+}
 
 /**
- * The part cut into convex solids, one for each straight stretch between bends and stations, mitred at the bends and cut at
+ * The part cut into convex solids, one for each straight stretch between bends and stations, mitred at the bends and
+ * cut at
  * its ends as its `cuts` say. `sides` is how round a round part is drawn.
  */
 export function solidsOf(part: Part, sides = 16): Solid[] {
@@ -76,7 +87,9 @@ export function solidsOf(part: Part, sides = 16): Solid[] {
 function cutsOf(part: Part, total: number): number[] {
   const shares = [0, ...part.section.stations.map(s => s.along), 1]
   let run = 0
-  for (let i = 0; i < part.axis.length - 2; i++) shares.push((run += distance(part.axis[i]!, part.axis[i + 1]!)) / total)
+  for (let i = 0; i < part.axis.length - 2; i++) {
+    shares.push((run += distance(part.axis[i]!, part.axis[i + 1]!)) / total)
+  }
   return [...new Set(shares.map(s => Math.round(s * 1e9) / 1e9))].sort((a, b) => a - b)
 }
 
@@ -87,7 +100,10 @@ const AT_BEND_MM = 1e-3
 function locate(part: Pick<Part, 'axis'>, share: number, totalMm: number): { segment: number, intoMm: number } {
   let intoMm = share * totalMm
   let segment = 0
-  while (segment < part.axis.length - 2 && intoMm > distance(part.axis[segment]!, part.axis[segment + 1]!) + AT_BEND_MM) {
+  while (
+    segment < part.axis.length - 2
+    && intoMm > distance(part.axis[segment]!, part.axis[segment + 1]!) + AT_BEND_MM
+  ) {
     intoMm -= distance(part.axis[segment]!, part.axis[segment + 1]!)
     segment++
   }
@@ -109,11 +125,13 @@ function ringAt(part: Part, share: number, totalMm: number, sides: number): Vec[
   const plane = cutAt(part, share, segment, intoMm, tangent)
   // Each corner lies on the straight stretch's own edge, slid along it into the plane of the cut.
   const at = (u: number, v: number): Vec => {
-    const corner = along(along(centre, across, u * widthMm / 2), through, v * depthMm / 2)
+    const corner = along(along(centre, across, (u * widthMm) / 2), through, (v * depthMm) / 2)
     return plane ? along(corner, tangent, dot(subtract(centre, corner), plane) / dot(tangent, plane)) : corner
   }
   if (part.section.shape === 'rectangle') return [at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)]
-  return Array.from({ length: sides }, (_, i) => at(Math.cos(2 * Math.PI * i / sides), Math.sin(2 * Math.PI * i / sides)))
+  return Array.from({ length: sides }, (_, i) =>
+    at(Math.cos((2 * Math.PI * i) / sides), Math.sin((2 * Math.PI * i) / sides)),
+  )
 }
 
 /** A cut flatter than this against the axis would run along the part instead of across it. */
@@ -122,7 +140,9 @@ const FLATTEST_CUT = 0.25
 /** The plane a ring lies in where it is not square to the axis: an end's own cut, or the mitre of a bend. */
 function cutAt(part: Part, share: number, segment: number, intoMm: number, tangent: Vec): Vec | null {
   const own = share <= 0 ? part.cuts?.start : share >= 1 ? part.cuts?.end : null
-  const bend = segment < part.axis.length - 2 && Math.abs(intoMm - distance(part.axis[segment]!, part.axis[segment + 1]!)) < 2 * AT_BEND_MM
+  const bend
+    = segment < part.axis.length - 2
+      && Math.abs(intoMm - distance(part.axis[segment]!, part.axis[segment + 1]!)) < 2 * AT_BEND_MM
   const plane = own ?? (bend ? unit(add(tangent, frameOfSegment(part, segment + 1).tangent)) : null)
   return plane && Math.abs(dot(tangent, plane)) > FLATTEST_CUT ? plane : null
 }
@@ -130,10 +150,20 @@ function cutAt(part: Part, share: number, segment: number, intoMm: number, tange
 /** Sides a round part has when a point on its surface is wanted: within a thousandth of its radius. */
 const FINE_SIDES = 72
 
-/** A convex stretch of a part with a ball around it, so that a line far off needs no closer look; its facets once one comes near. */
-interface Stretch { readonly centre: Vec, readonly radiusMm: number, facets(): readonly Facet[] }
+/**
+ * A convex stretch of a part with a ball around it, so that a line far off needs no closer look; its facets once one
+ * comes near.
+ */
+interface Stretch {
+  readonly centre: Vec
+  readonly radiusMm: number
+  facets(): readonly Facet[]
+}
 /** A facet by one of its corners and the way it looks, not of unit length. */
-interface Facet { readonly corner: Vec, readonly out: Vec }
+interface Facet {
+  readonly corner: Vec
+  readonly out: Vec
+}
 
 const fine = new WeakMap<Part, Stretch[]>()
 /** A part is never changed, so what it is made of is worked out once, and only where somebody comes near. */
@@ -144,7 +174,9 @@ function stretchesOf(part: Part): Stretch[] {
   const cuts = cutsOf(part, total)
   const ring = once((i: number) => ringAt(part, cuts[i]!, total, FINE_SIDES))
   const facets = once((i: number) => facetsOf(ring(i), ring(i + 1)))
-  const made = cuts.slice(1).map((_, i): Stretch => ({ ...ballAround(part, cuts[i]!, cuts[i + 1]!), facets: () => facets(i) }))
+  const made = cuts
+    .slice(1)
+    .map((_, i): Stretch => ({ ...ballAround(part, cuts[i]!, cuts[i + 1]!), facets: () => facets(i) }))
   fine.set(part, made)
   return made
 }
@@ -172,9 +204,15 @@ function facetsOf(start: readonly Vec[], end: readonly Vec[]): Facet[] {
   return [...round, facet(start[2]!, start[1]!, start[0]!), facet(end[0]!, end[1]!, end[2]!)]
 }
 
-export interface SurfacePoint { readonly point: Vec, readonly normal: Vec }
+export interface SurfacePoint {
+  readonly point: Vec
+  readonly normal: Vec
+}
 
-/** Where a line from outside a part first meets its surface on the way to a point inside, and which way that face looks; null if it misses. */
+/**
+ * Where a line from outside a part first meets its surface on the way to a point inside, and which way that face
+ * looks; null if it misses.
+ */
 export function surfaceBetween(part: Part, from: Vec, to: Vec): SurfacePoint | null {
   let best: Entry = { share: Infinity, normal: [0, 1, 0] }
   for (const stretch of stretchesOf(part)) {
@@ -195,9 +233,15 @@ function passesBy({ centre, radiusMm }: Stretch, from: Vec, to: Vec): boolean {
 /** Room for rounding where a line just touches a ball, millimetres. */
 const TOUCHES_MM = 1e-6
 
-interface Entry { readonly share: number, readonly normal: Vec }
+interface Entry {
+  readonly share: number
+  readonly normal: Vec
+}
 
-/** Share of the way along a line at which it goes into a convex solid, and through which facet; Infinity if it never does. */
+/**
+ * Share of the way along a line at which it goes into a convex solid, and through which facet; Infinity if it never
+ * does.
+ */
 function entryInto(stretch: Stretch, from: Vec, to: Vec): Entry {
   const way = subtract(to, from)
   let [enter, leave] = [0, Infinity]
@@ -205,9 +249,11 @@ function entryInto(stretch: Stretch, from: Vec, to: Vec): Entry {
   for (const { corner, out } of stretch.facets()) {
     const ahead = dot(out, way)
     const outside = dot(out, subtract(from, corner))
-    if (Math.abs(ahead) < 1e-12) { if (outside > 1e-9) leave = -Infinity }
-    else if (ahead > 0) leave = Math.min(leave, -outside / ahead)
-    else if (-outside / ahead > enter) [enter, normal] = [-outside / ahead, out]
+    if (Math.abs(ahead) < 1e-12) {
+      if (outside > 1e-9) leave = -Infinity
+    }
+    else if (ahead > 0) { leave = Math.min(leave, -outside / ahead) }
+    else if (-outside / ahead > enter) { [enter, normal] = [-outside / ahead, out] }
   }
   return { share: enter <= leave ? enter : Infinity, normal }
 }
@@ -224,9 +270,15 @@ export function grainNear(part: Part, point: Vec): Vec {
   return frameOfSegment(part, best).tangent
 }
 
-/** Smallest and largest coordinate of a set of parts, millimetres. Point by point: a large file has more than a call takes. */
+/**
+ * Smallest and largest coordinate of a set of parts, millimetres. Point by point: a large file has more than a call
+ * takes.
+ */
 export function boundsOf(parts: readonly Part[]): { min: Vec, max: Vec } {
-  const [min, max]: [[number, number, number], [number, number, number]] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]]
+  const [min, max]: [[number, number, number], [number, number, number]] = [
+    [Infinity, Infinity, Infinity],
+    [-Infinity, -Infinity, -Infinity],
+  ]
   for (const part of parts) {
     for (const { start, end } of solidsOf(part, 8)) {
       for (const point of [...start, ...end]) {

@@ -5,7 +5,10 @@ import type { Piece } from './document-schema'
 import type { Entry } from './entry'
 
 /** A document as it was once so many entries of its log were in. */
-export interface Snapshot { readonly version: number, readonly piece: Piece }
+export interface Snapshot {
+  readonly version: number
+  readonly piece: Piece
+}
 
 /**
  * A piece's whole past: where it starts, every entry, and the document they lead to. `marks` are documents on the way,
@@ -19,11 +22,13 @@ export interface History {
 }
 
 /** Entries taken in, or the one that cannot be and why; nothing is taken then. */
-export type Appended = { readonly ok: true, readonly value: History } | {
-  readonly ok: false
-  readonly entry: string
-  readonly issues: readonly Issue[]
-}
+export type Appended
+  = | { readonly ok: true, readonly value: History }
+    | {
+      readonly ok: false
+      readonly entry: string
+      readonly issues: readonly Issue[]
+    }
 
 /** A mark is kept about so often, in entries. */
 export const MARK_EVERY = 50
@@ -31,14 +36,23 @@ export const MARK_EVERY = 50
 export const MARK_EVERY_OLD = 500
 export const MARKS_KEPT_CLOSE = 10
 
-/** A history just begun, or one read from where it is kept. `log` is whole from the first entry on, whatever `base` is. */
-export const historyOf = (base: Piece | Snapshot, log: readonly Entry[] = [], piece?: Piece, marks: readonly Snapshot[] = []): History => {
+/**
+ * A history just begun, or one read from where it is kept. `log` is whole from the first entry on, whatever `base`
+ * is.
+ */
+export const historyOf = (
+  base: Piece | Snapshot,
+  log: readonly Entry[] = [],
+  piece?: Piece,
+  marks: readonly Snapshot[] = [],
+): History => {
   const start = 'version' in base ? base : { version: 0, piece: base }
   return { base: start, log, piece: piece ?? start.piece, marks }
 }
 
 /**
- * The history with more entries, all or none. A command is applied to the document; an undo replays what stands from the
+ * The history with more entries, all or none. A command is applied to the document; an undo replays what stands from
+ * the
  * last mark before what it takes back. Undos in a row replay once.
  */
 export function appendEntries(history: History, entries: readonly Entry[]): Appended {
@@ -70,7 +84,11 @@ function takeIn(history: History, entries: readonly Entry[], oneByOne: boolean):
       if (place < history.base.version) {
         return {
           entry: entry.id,
-          ...fail('too_old', 'This lies too far back to be taken back: what is here now was begun anew since.', 'entry'),
+          ...fail(
+            'too_old',
+            'This lies too far back to be taken back: what is here now was begun anew since.',
+            'entry',
+          ),
         }
       }
       replayFrom = Math.min(replayFrom ?? Infinity, place)
@@ -103,17 +121,24 @@ function placeOfEffect(log: readonly Entry[], places: ReadonlyMap<string, number
   return command.do === 'undo' ? placeOfEffect(log, places, command.entry) : place
 }
 
-/** How many entries of a log stay as they are whatever the undos among some new entries take back; null where there are none. */
+/**
+ * How many entries of a log stay as they are whatever the undos among some new entries take back; null where there
+ * are none.
+ */
 export function untouchedBy(log: readonly Entry[], entries: readonly Entry[]): number | null {
   const all = [...log, ...entries]
   const places = new Map(all.map((e, i) => [e.id, i]))
   const touched = entries.flatMap(({ command }) =>
-    (command.do === 'undo' ? placeOfEffect(all, places, command.entry) ?? [] : []))
+    command.do === 'undo' ? (placeOfEffect(all, places, command.entry) ?? []) : [],
+  )
   return touched.length === 0 ? null : Math.min(...touched)
 }
 
 /** The document anew from the last mark that what happened at `place` cannot have changed. */
-function replayTail({ base, log, marks }: History, place: number): Result<{ piece: Piece, marks: readonly Snapshot[] }> {
+function replayTail(
+  { base, log, marks }: History,
+  place: number,
+): Result<{ piece: Piece, marks: readonly Snapshot[] }> {
   const kept = marks.filter(m => m.version <= place)
   const from = kept.at(-1) ?? base
   const replayed = replayAfter(from, log)
@@ -144,7 +169,8 @@ const thinned = (marks: readonly Snapshot[]): Snapshot[] =>
   marks.filter((m, i) => i >= marks.length - MARKS_KEPT_CLOSE || m.version % MARK_EVERY_OLD < MARK_EVERY)
 
 /**
- * For each entry whether it is a command that stands: one taken back by a standing undo does not, and an undo taken back
+ * For each entry whether it is a command that stands: one taken back by a standing undo does not, and an undo taken
+ * back
  * by a later undo takes nothing back. Read from the end, because only later entries can take back earlier ones.
  */
 export function isStanding(log: readonly Entry[]): boolean[] {
@@ -160,7 +186,10 @@ export function isStanding(log: readonly Entry[]): boolean[] {
 }
 
 /** The commands of a log that stand, in order. */
-export const standingEntries = (log: readonly Entry[]): Entry[] => { const stands = isStanding(log); return log.filter((_, i) => stands[i]) }
+export const standingEntries = (log: readonly Entry[]): Entry[] => {
+  const stands = isStanding(log)
+  return log.filter((_, i) => stands[i])
+}
 
 /** The document after its whole log: what stands, applied in order to what the piece was taken in as. */
 export function replay(base: Piece, log: readonly Entry[]): Result<Piece> {
@@ -169,7 +198,8 @@ export function replay(base: Piece, log: readonly Entry[]): Result<Piece> {
 }
 
 /** The last entry that `by` gave and that still stands; an undo never undoes an undo, that is what redo is for. */
-export const findUndoable = (log: readonly Entry[], by: string): Entry | undefined => standingEntries(log).findLast(e => e.by === by)
+export const findUndoable = (log: readonly Entry[], by: string): Entry | undefined =>
+  standingEntries(log).findLast(e => e.by === by)
 
 /** The last standing undo by `by`, unless something else was done since. */
 export function findRedoable(log: readonly Entry[], by: string): Entry | undefined {

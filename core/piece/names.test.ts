@@ -11,10 +11,19 @@ const names = (family: string) => {
 
 describe('what a part is called', () => {
   it('is its side, its place among the like and its kind', () => {
-    expect(names('post-and-rung')).toEqual(expect.arrayContaining([
-      'left front post', 'front seat rung', 'front second rung', 'left third rung', 'lowest slat', 'second slat',
-    ]))
-    expect(names('stick-chair')).toEqual(expect.arrayContaining(['left front leg', 'cross stretcher', 'bow', 'left stick 1', 'right stick 2']))
+    expect(names('post-and-rung')).toEqual(
+      expect.arrayContaining([
+        'left front post',
+        'front seat rung',
+        'front second rung',
+        'left third rung',
+        'lowest slat',
+        'second slat',
+      ]),
+    )
+    expect(names('stick-chair')).toEqual(
+      expect.arrayContaining(['left front leg', 'cross stretcher', 'bow', 'left stick 1', 'right stick 2']),
+    )
     expect(names('stool')).toContain('right front leg')
   })
 
@@ -26,9 +35,14 @@ describe('what a part is called', () => {
   })
 
   it('is one’s own where somebody gave one, and its joints follow', () => {
-    const piece = applyAll(newPiece('framed-chair'), [{ do: 'edit-frame', edit: { do: 'rename-part', part: 'crest-rail', label: 'carved crest' } }])
+    const piece = applyAll(newPiece('framed-chair'), [
+      { do: 'edit-frame', edit: { do: 'rename-part', part: 'crest-rail', label: 'carved crest' } },
+    ])
     expect(nameOf(piece, 'crest-rail')).toBe('carved crest')
-    expect(piece.joints.filter(j => j.enters === 'crest-rail').map(j => jointName(piece, j))).toEqual(['carved crest to left back post', 'carved crest to right back post'])
+    expect(piece.joints.filter(j => j.enters === 'crest-rail').map(j => jointName(piece, j))).toEqual([
+      'carved crest to left back post',
+      'carved crest to right back post',
+    ])
     expect(JSON.stringify(newPiece('framed-chair').parts)).not.toContain('label')
   })
 

@@ -1,10 +1,15 @@
 import type { Joint, Part } from './frame-schema'
 import { handOf, twinId, type Hand } from './sides'
 
-interface Frame { readonly parts: readonly Part[] }
+interface Frame {
+  readonly parts: readonly Part[]
+}
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth']
-/** Kinds that are counted by their place among the like, from below or from the seat: the second rung, the lowest slat. */
+/**
+ * Kinds that are counted by their place among the like, from below or from the seat: the second rung, the lowest
+ * slat.
+ */
 const BY_PLACE: Readonly<Record<string, string>> = { rung: 'seat', slat: 'lowest' }
 const SIDES = new Set(['left', 'right', 'front', 'back'])
 
@@ -18,7 +23,9 @@ export function nameByKind({ id, role }: Pick<Part, 'id' | 'role'>, mirrored = f
   const nth = /^\d+$/.test(last) && words.length > 1 ? Number(last) : 0
   const plain = (nth > 0 ? words.slice(0, -1) : words).map(w => (mirrored ? twinId(w) : w))
   // A leg on one side that stands in front is told so, though its stool has no other on that side.
-  if (plain.length === 2 && plain[1] === 'leg' && role === 'front-leg' && plain[0] !== 'front') plain.splice(1, 0, 'front')
+  if (plain.length === 2 && plain[1] === 'leg' && role === 'front-leg' && plain[0] !== 'front') {
+    plain.splice(1, 0, 'front')
+  }
   if (nth === 0) return plain.join(' ')
   const kind = plain[plain.length - 1]!
   const first = BY_PLACE[kind]
@@ -28,7 +35,10 @@ export function nameByKind({ id, role }: Pick<Part, 'id' | 'role'>, mirrored = f
   return [...side, place, ...plain.slice(0, -1).filter(w => !SIDES.has(w)), kind].join(' ')
 }
 
-/** Parts that make a back: what has one is seen by whoever sits in it; a table, bench or stool by whoever stands before it. */
+/**
+ * Parts that make a back: what has one is seen by whoever sits in it; a table, bench or stool by whoever stands
+ * before it.
+ */
 const BACK_ROLES = new Set(['back-post', 'crest-rail', 'slat', 'back-slat', 'spindle'])
 const known = new WeakMap<readonly Part[], boolean>()
 export function isSeenFromBefore({ parts }: Frame): boolean {
@@ -42,7 +52,7 @@ export function isSeenFromBefore({ parts }: Frame): boolean {
 /** The side a part stands on, as it is named: left or right, or neither. */
 export function handSeen(piece: Frame, id: string): Hand {
   const hand = handOf(id)
-  return isSeenFromBefore(piece) && hand !== 'none' ? twinId(hand) as Hand : hand
+  return isSeenFromBefore(piece) && hand !== 'none' ? (twinId(hand) as Hand) : hand
 }
 
 /** What a part is called: its own name where somebody gave it one. */

@@ -20,7 +20,10 @@ export interface NewBar {
   readonly to: { readonly part: Part, readonly along: number }
 }
 
-/** The edits that put a straight part between two others, with a joint at each end: a stretcher, a rung, a block, a stick. */
+/**
+ * The edits that put a straight part between two others, with a joint at each end: a stretcher, a rung, a block, a
+ * stick.
+ */
 export function barBetween(bar: NewBar, species: string): Result<Edit[]> {
   if (bar.from.part.id === bar.to.part.id) return fail('same_part', 'It goes from one part to another: pick two.', 'to')
   const b = new FrameBuilder(species)
@@ -45,11 +48,20 @@ export function barBetween(bar: NewBar, species: string): Result<Edit[]> {
 }
 
 /** Which way a part is bent, as a hand shows it. */
-export const BEND_WAYS = { backward: [0, 0, -1], forward: [0, 0, 1], upward: [0, 1, 0], downward: [0, -1, 0], outward: [1, 0, 0] } as const satisfies Record<string, Vec>
+export const BEND_WAYS = {
+  backward: [0, 0, -1],
+  forward: [0, 0, 1],
+  upward: [0, 1, 0],
+  downward: [0, -1, 0],
+  outward: [1, 0, 0],
+} as const satisfies Record<string, Vec>
 export type BendWay = keyof typeof BEND_WAYS
 const BEND_POINTS = 9
 
-/** A part's axis as an arc that leaves the straight line between its ends by so much at its middle, millimetres; 0 makes it straight. */
+/**
+ * A part's axis as an arc that leaves the straight line between its ends by so much at its middle, millimetres; 0
+ * makes it straight.
+ */
 export function bentAxis(part: Part, byMm: number, way: BendWay): Part['axis'] {
   const [a, b] = [part.axis[0]!, part.axis[part.axis.length - 1]!]
   if (byMm === 0) return [a, b]

@@ -8,9 +8,12 @@ const isRecord = (x: unknown): x is Loose => typeof x === 'object' && x !== null
 
 /** What one version lacks of the next. Only adds, renames and cleans; the schema checks the outcome. */
 const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
-  /** Version 2 tells the wood of the whole from that of a part, knows edits, faults, photos and sets, and wants plain words. */
+  /**
+   * Version 2 tells the wood of the whole from that of a part, knows edits, faults, photos and sets, and wants plain
+   * words.
+   */
   1: (piece) => {
-    const [first] = Array.isArray(piece.parts) ? piece.parts as unknown[] : []
+    const [first] = Array.isArray(piece.parts) ? (piece.parts as unknown[]) : []
     const species = isRecord(first) && typeof first.species === 'string' ? first.species : 'unknown'
     const added: Loose = {
       ...piece,
@@ -21,7 +24,10 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
     }
     return withPlainWords(added) as Loose
   },
-  /** Version 3 lets metal sit on anything, tells a break’s halves apart, and what was felt afterwards from what was found. */
+  /**
+   * Version 3 lets metal sit on anything, tells a break’s halves apart, and what was felt afterwards from what was
+   * found.
+   */
   2: (piece) => {
     const { metal, choices, ...rest } = withOwnNames(piece)
     const chosen = isRecord(choices) ? choices : {}
@@ -48,10 +54,12 @@ const STEPS: Readonly<Record<number, (piece: Loose) => Loose>> = {
 function withOwnNames(piece: Loose): Loose {
   const shape = isRecord(piece.shape) ? piece.shape : {}
   const edits = listOf(shape.edits).map(withoutJointName)
-  const named = new Set(edits.filter(isRecord).flatMap((e) => {
-    if (e.do === 'add-part') return isRecord(e.part) ? [e.part.id] : []
-    return e.do === 'rename-part' ? [e.part] : e.do === 'duplicate-part' || e.do === 'mirror-part' ? [e.as] : []
-  }))
+  const named = new Set(
+    edits.filter(isRecord).flatMap((e) => {
+      if (e.do === 'add-part') return isRecord(e.part) ? [e.part.id] : []
+      return e.do === 'rename-part' ? [e.part] : e.do === 'duplicate-part' || e.do === 'mirror-part' ? [e.as] : []
+    }),
+  )
   return {
     ...piece,
     shape: { ...shape, edits },
@@ -62,7 +70,7 @@ function withOwnNames(piece: Loose): Loose {
 
 const withoutName = ({ label: _derived, ...rest }: Loose): Loose => rest
 const withoutJointName = (edit: unknown): unknown =>
-  (isRecord(edit) && edit.do === 'add-joint' && isRecord(edit.joint) ? { ...edit, joint: withoutName(edit.joint) } : edit)
+  isRecord(edit) && edit.do === 'add-joint' && isRecord(edit.joint) ? { ...edit, joint: withoutName(edit.joint) } : edit
 
 const listOf = (value: unknown): unknown[] => (Array.isArray(value) ? value : [])
 
@@ -77,10 +85,14 @@ function asHold(metal: unknown): unknown {
 function withFaultFacts(fault: unknown): unknown {
   if (!isRecord(fault)) return fault
   switch (fault.kind) {
-    case 'break': return { parted: 'not-seen', joint: null, ...fault }
-    case 'split': return { crosses: [], runsOut: 'not-seen', ...fault }
-    case 'earlier-repair': return { offMm: null, leanDeg: null, ...fault }
-    default: return fault
+    case 'break':
+      return { parted: 'not-seen', joint: null, ...fault }
+    case 'split':
+      return { crosses: [], runsOut: 'not-seen', ...fault }
+    case 'earlier-repair':
+      return { offMm: null, leanDeg: null, ...fault }
+    default:
+      return fault
   }
 }
 
@@ -103,7 +115,8 @@ export function upToDate(document: unknown): unknown {
 
 /**
  * A log entry of any version as this one would have taken it, or null where there is none: then the past up to it is
- * closed. An entry does not say which version wrote it, so whatever an older one let through is put as it should have been.
+ * closed. An entry does not say which version wrote it, so whatever an older one let through is put as it should have
+ * been.
  */
 export function entryUpToDate(entry: unknown): Entry | null {
   if (!isRecord(entry) || !isRecord(entry.command)) return null
@@ -126,34 +139,45 @@ export function withPlainWords(value: unknown): unknown {
 
 /** Times below that no calendar has become the time at which they were said. */
 export function withTimes(value: Loose, saidAt: string): Loose {
-  return Object.fromEntries(Object.entries(value).map(([key, x]) => {
-    if (key === 'at' && typeof x === 'string' && !isOnCalendar(x)) return [key, saidAt]
-    if (key === 'due' && typeof x === 'string' && !isOnCalendar(x)) return [key, null]
-    return [key, isRecord(x) ? withTimes(x, saidAt) : x]
-  }))
+  return Object.fromEntries(
+    Object.entries(value).map(([key, x]) => {
+      if (key === 'at' && typeof x === 'string' && !isOnCalendar(x)) return [key, saidAt]
+      if (key === 'due' && typeof x === 'string' && !isOnCalendar(x)) return [key, null]
+      return [key, isRecord(x) ? withTimes(x, saidAt) : x]
+    }),
+  )
 }
 
-/** An entry with its command in the form of this version; what it says is left as it is, so that it is still checked. */
+/**
+ * An entry with its command in the form of this version; what it says is left as it is, so that it is still checked.
+ */
 export const entryAsNowSaid = (entry: unknown): unknown =>
-  (isRecord(entry) && isRecord(entry.command) ? { ...entry, command: asNowSaid(entry.command) } : entry)
+  isRecord(entry) && isRecord(entry.command) ? { ...entry, command: asNowSaid(entry.command) } : entry
 
 /** A command in the form of an older version as this one says it. */
 function asNowSaid(command: Loose): Loose {
   switch (command.do) {
-    case 'add-metal': return { do: 'add-hold', hold: asHold(command.metal) }
-    case 'change-metal': return { do: 'change-hold', hold: asHold(command.metal) }
-    case 'remove-metal': return { do: 'remove-hold', hold: command.metal }
+    case 'add-metal':
+      return { do: 'add-hold', hold: asHold(command.metal) }
+    case 'change-metal':
+      return { do: 'change-hold', hold: asHold(command.metal) }
+    case 'remove-metal':
+      return { do: 'remove-hold', hold: command.metal }
     case 'add-fault':
-    case 'change-fault': return { ...command, fault: withFaultFacts(command.fault) }
-    case 'edit-frame': return { ...command, edit: withoutJointName(command.edit) }
-    case 'log-event': return { ...command, event: withOf(command.event) }
+    case 'change-fault':
+      return { ...command, fault: withFaultFacts(command.fault) }
+    case 'edit-frame':
+      return { ...command, edit: withoutJointName(command.edit) }
+    case 'log-event':
+      return { ...command, event: withOf(command.event) }
     case 'choose-mend':
     case 'overrule-cause': {
       if (!('joint' in command)) return command
       const { joint, ...rest } = command
       return { ...rest, trouble: `joint:${String(joint)}` }
     }
-    default: return command
+    default:
+      return command
   }
 }
 

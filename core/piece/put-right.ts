@@ -10,9 +10,11 @@ import { CAUSE_IDS, GLUE_IDS } from './words'
 
 /**
  * A piece as an older program kept it, with its log, as this one keeps it. Where every entry can be brought up and what
- * stands replays, the past stays open and the document is that replay. Where not, the document is put right by itself, the
+ * stands replays, the past stays open and the document is that replay. Where not, the document is put right by
+ * itself, the
  * log stays to be read, and nothing in it can be taken back any more.
- * @param base, document, log as parsed from where they were kept, of any version; `base` is where the past opens, `baseVersion`
+ * @param base, document, log as parsed from where they were kept, of any version; `base` is where the past opens,
+ * `baseVersion`
  * how much of the log lies before it
  */
 export function broughtUp(base: unknown, document: unknown, log: readonly unknown[], baseVersion = 0): History {
@@ -21,15 +23,18 @@ export function broughtUp(base: unknown, document: unknown, log: readonly unknow
   const start = Piece.safeParse(upToDate(base))
   if (start.success && open.every(e => e !== null)) {
     const replayed = replay(start.data, open)
-    const whole = log.map((e, i) => entries[i] ?? e as Entry)
+    const whole = log.map((e, i) => entries[i] ?? (e as Entry))
     if (replayed.ok) return historyOf({ version: baseVersion, piece: start.data }, whole, replayed.value)
   }
   const piece = putRight(upToDate(document) as PieceDocument)
-  const kept = log.map((e, i) => entries[i] ?? e as Entry)
+  const kept = log.map((e, i) => entries[i] ?? (e as Entry))
   return historyOf({ version: log.length, piece }, kept, piece)
 }
 
-/** A document that breaks rules no older program held to, with what breaks them taken out or put as it should have been. */
+/**
+ * A document that breaks rules no older program held to, with what breaks them taken out or put as it should have
+ * been.
+ */
 function putRight(piece: PieceDocument): PieceDocument {
   if (Piece.safeParse(piece).success) return piece
   const tidy = withTimes(withPlainWords(piece) as Record<string, unknown>, piece.takenInAt) as PieceDocument
@@ -51,8 +56,11 @@ function putRight(piece: PieceDocument): PieceDocument {
 }
 
 const withBelievedClearances = (findings: PieceDocument['findings']): PieceDocument['findings'] =>
-  Object.fromEntries(Object.entries(findings).map(([id, finding]) => {
-    const clearance = Object.fromEntries(Object.entries(finding.clearance).filter(([, gap]) =>
-      gap.value <= LARGEST_CLEARANCE_MM))
-    return [id, { ...finding, clearance }]
-  }))
+  Object.fromEntries(
+    Object.entries(findings).map(([id, finding]) => {
+      const clearance = Object.fromEntries(
+        Object.entries(finding.clearance).filter(([, gap]) => gap.value <= LARGEST_CLEARANCE_MM),
+      )
+      return [id, { ...finding, clearance }]
+    }),
+  )

@@ -7,18 +7,40 @@ import { anotherMember, memberWords, passedOn } from './sets'
 
 const SET = { id: 'four', member: 1, of: 4 }
 const chair = applyAll(newPiece('post-and-rung'), [{ do: 'join-set', set: SET }])
-const entry = (id: string, command: Entry['command']): Entry => ({ id, at: '2026-03-05T09:30:00Z', by: 'bench', command })
+const entry = (id: string, command: Entry['command']): Entry => ({
+  id,
+  at: '2026-03-05T09:30:00Z',
+  by: 'bench',
+  command,
+})
 const size: Command = { do: 'measure-shape', key: 'seatHeight', measure: measured(450) }
 const gives: Command = { do: 'test-joint', joint: chair.joints[0]!.id, state: 'gives' }
 
 describe('a set of pieces alike', () => {
   it('shares how they are made and what is asked, not what is wrong with one', () => {
-    expect([size, { do: 'describe', intake: { ask: 'x' } }, { do: 'edit-frame', edit: { do: 'rename-part', part: 'slat-1', label: 'x' } }].map(c => isCommon(c as Command))).toEqual([true, true, true])
-    expect([gives, { do: 'edit-frame', edit: { do: 'describe-part', part: 'slat-1', missing: true } }, { do: 'choose-glue', glue: null }].map(c => isCommon(c as Command))).toEqual([false, false, false])
+    expect(
+      [
+        size,
+        { do: 'describe', intake: { ask: 'x' } },
+        { do: 'edit-frame', edit: { do: 'rename-part', part: 'slat-1', label: 'x' } },
+      ].map(c => isCommon(c as Command)),
+    ).toEqual([true, true, true])
+    expect(
+      [
+        gives,
+        { do: 'edit-frame', edit: { do: 'describe-part', part: 'slat-1', missing: true } },
+        { do: 'choose-glue', glue: null },
+      ].map(c => isCommon(c as Command)),
+    ).toEqual([false, false, false])
   })
 
   it('starts another member with what is common and nothing looked at', () => {
-    const found = applyAll(chair, [size, gives, { do: 'edit-frame', edit: { do: 'describe-part', part: 'slat-1', species: 'Oak, white' } }, { do: 'edit-frame', edit: { do: 'describe-part', part: 'slat-1', missing: true } }])
+    const found = applyAll(chair, [
+      size,
+      gives,
+      { do: 'edit-frame', edit: { do: 'describe-part', part: 'slat-1', species: 'Oak, white' } },
+      { do: 'edit-frame', edit: { do: 'describe-part', part: 'slat-1', missing: true } },
+    ])
     const second = anotherMember(found, 'chair-2', { ...SET, member: 2 })
     expect(second).toMatchObject({ id: 'chair-2', findings: {}, shape: { measures: { seatHeight: { value: 450 } } } })
     expect(second.parts.find(p => p.id === 'slat-1')).toMatchObject({ species: 'Oak, white' })
@@ -35,7 +57,9 @@ describe('a set of pieces alike', () => {
     const there = passedOn(undo, [...own, undo], 2, [passed])!
     expect(there).toMatchObject({ id: 'entry-cccc-m2', command: { do: 'undo', entry: 'entry-aaaa-m2' } })
     const redo = entry('entry-dddd', { do: 'undo', entry: 'entry-cccc' })
-    expect(passedOn(redo, [...own, undo, redo], 2, [passed, there])).toMatchObject({ command: { do: 'undo', entry: 'entry-cccc-m2' } })
+    expect(passedOn(redo, [...own, undo, redo], 2, [passed, there])).toMatchObject({
+      command: { do: 'undo', entry: 'entry-cccc-m2' },
+    })
     // Taken back on the second chair it is found on the first, where it has no suffix.
     const back = entry('entry-eeee', { do: 'undo', entry: 'entry-aaaa-m2' })
     expect(passedOn(back, [passed, back], 1, own)).toMatchObject({ command: { do: 'undo', entry: 'entry-aaaa' } })

@@ -8,10 +8,16 @@ import type { Piece, SetOf } from './document-schema'
 const rootOf = (entryId: string): string => entryId.replace(/-m\d+$/, '')
 
 /**
- * The entry as it goes into another member's log, or null if it is this member's own affair. What was passed on keeps the
+ * The entry as it goes into another member's log, or null if it is this member's own affair. What was passed on keeps
+ * the
  * first one's id with the member's number behind it, so that an undo finds it there as well.
  */
-export function passedOn(entry: Entry, ownLog: readonly Entry[], member: number, otherLog: readonly Entry[]): Entry | null {
+export function passedOn(
+  entry: Entry,
+  ownLog: readonly Entry[],
+  member: number,
+  otherLog: readonly Entry[],
+): Entry | null {
   const id = `${rootOf(entry.id)}-m${member}`
   if (entry.command.do !== 'undo') return isCommon(entry.command) ? { ...entry, id } : null
   const target = entry.command.entry
@@ -32,13 +38,34 @@ export function anotherMember(piece: Piece, id: string, set: SetOf): Piece {
   const edits = piece.shape.edits.map(e => (e.do === 'describe-part' ? withoutMissing(e) : e))
   // How this one closed, was measured and was tried is its own.
   const { dryFit: _fit, dryClose: _close, trueReadings: _readings, feetAim: _aim, onFloor: _floor, ...common } = piece
-  return orThrow(redraw({
-    ...common, id, set, shape: { ...piece.shape, edits }, findings: {}, holds: [], faults: [], after: {}, photos: [], bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
-    choices: { ...NOTHING_CHOSEN, glue: piece.choices.glue }, outcome: null, events: [], notes: [],
-  }))
+  return orThrow(
+    redraw({
+      ...common,
+      id,
+      set,
+      shape: { ...piece.shape, edits },
+      findings: {},
+      holds: [],
+      faults: [],
+      after: {},
+      photos: [],
+      bracing: { cornerBlocks: 'not-looked', webbing: 'not-looked' },
+      choices: { ...NOTHING_CHOSEN, glue: piece.choices.glue },
+      outcome: null,
+      events: [],
+      notes: [],
+    }),
+  )
 }
 
-function withoutMissing<T extends { missing?: boolean | undefined, stillIn?: boolean | undefined }>({ missing: _own, stillIn: _too, ...common }: T): Omit<T, 'missing' | 'stillIn'> { return common }
+function withoutMissing<T extends { missing?: boolean | undefined, stillIn?: boolean | undefined }>({
+  missing: _own,
+  stillIn: _too,
+  ...common
+}: T): Omit<T, 'missing' | 'stillIn'> {
+  return common
+}
 
 /** `2 of 4`, or nothing for a piece that stands alone. */
-export const memberWords = (piece: Pick<Piece, 'set'>): string => (piece.set ? `${piece.set.member} of ${piece.set.of}` : '')
+export const memberWords = (piece: Pick<Piece, 'set'>): string =>
+  piece.set ? `${piece.set.member} of ${piece.set.of}` : ''

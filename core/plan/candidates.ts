@@ -11,11 +11,25 @@ export const USUAL_GAP_MM = 0.15
 
 /**
  * Every mend for a joint with the glue in view, and the repairer’s own pick if it fits.
- * @param recut parts whose wood at this joint is made again by another mend: it is cut to a hand fit, whatever was found
+ * @param recut parts whose wood at this joint is made again by another mend: it is cut to a hand fit, whatever was
+ * found
  */
-export function candidatesFor({ piece, school, shop, remade, sawn }: Job, joint: Joint, glue: Glue | null, recut: ReadonlySet<string> = NOTHING): JointMend {
-  const bondsOver = piece.choices.glue === null ? glue?.bondsOver ?? null : null
-  const found = jointCase(piece, joint, school, glue?.gapMm ?? USUAL_GAP_MM, bondsOver, shop.bitsMm, new Set([...remade, ...recut]))
+export function candidatesFor(
+  { piece, school, shop, remade, sawn }: Job,
+  joint: Joint,
+  glue: Glue | null,
+  recut: ReadonlySet<string> = NOTHING,
+): JointMend {
+  const bondsOver = piece.choices.glue === null ? (glue?.bondsOver ?? null) : null
+  const found = jointCase(
+    piece,
+    joint,
+    school,
+    glue?.gapMm ?? USUAL_GAP_MM,
+    bondsOver,
+    shop.bitsMm,
+    new Set([...remade, ...recut]),
+  )
   const asked = recut.size > 0 ? asNewlyCut(found) : found
   const options = mendOptions(asked, sawn.has(joint.id) && recut.size === 0)
   const own = piece.choices.mends[`joint:${joint.id}`]
@@ -28,9 +42,18 @@ const NOTHING: ReadonlySet<string> = new Set()
 /** All mends with their verdicts, those that fit first; what opens it finds its dowels in two where it is sawn open. */
 function mendOptions(c: JointCase, isSawn: boolean): JointMend['options'] {
   const all = mendCandidates(c)
-  const told = isSawn ? [...mendCandidates({ ...c, sawn: true }).filter(o => o.mend.opens), ...all.filter(o => !o.mend.opens)] : all
+  const told = isSawn
+    ? [...mendCandidates({ ...c, sawn: true }).filter(o => o.mend.opens), ...all.filter(o => !o.mend.opens)]
+    : all
   const sorted = told.toSorted((a, b) => Number(b.verdict.fits) - Number(a.verdict.fits))
-  return sorted.map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict }))
+  return sorted.map(({ mend: { id, label, short, opens, undo }, verdict }) => ({
+    id,
+    label,
+    short,
+    opens,
+    undo,
+    verdict,
+  }))
 }
 
 /** A joint as it is once its mortise or tenon has been cut again. */
@@ -50,7 +73,9 @@ function asNewlyCut(c: JointCase): JointCase {
 /** The work of the repairer's pick if it is of this kind; without a pick, of the best that fits. */
 export function workOf(m: JointMend, opens: boolean): Work | null {
   if (isLeft(m)) return null
-  const option = m.picked ? m.options.find(o => o.id === m.chosen) : m.options.find(o => o.verdict.fits && o.opens === opens)
+  const option = m.picked
+    ? m.options.find(o => o.id === m.chosen)
+    : m.options.find(o => o.verdict.fits && o.opens === opens)
   return option && option.verdict.fits && option.opens === opens ? option.verdict : null
 }
 
@@ -65,7 +90,10 @@ export function settleMend(m: JointMend, apart: TakeApart): JointMend {
   return { ...m, chosen: m.options.find(o => o.verdict.fits && o.opens === (decision !== 'mend-in-place'))?.id ?? null }
 }
 
-export const chosenWork = (m: JointMend): Work | null => { const v = m.options.find(o => o.id === m.chosen)?.verdict; return v?.fits ? v : null }
+export const chosenWork = (m: JointMend): Work | null => {
+  const v = m.options.find(o => o.id === m.chosen)?.verdict
+  return v?.fits ? v : null
+}
 
 /** The short name of a joint's mend, for its tag. */
 export const mendShort = (m: JointMend): string | null => m.options.find(o => o.id === m.chosen)?.short ?? null

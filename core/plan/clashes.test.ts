@@ -10,20 +10,47 @@ import { planPiece } from '.'
 
 const LEG = 'left-front-leg' // 38 × 38
 const chair = newChair()
-const snap: Break = { ...newFault('break', 'snap', LEG, 0.2) as Break, parted: 'apart', surface: 'ragged', angleDeg: measured(90), gapMm: measured(0.1) }
+const snap: Break = {
+  ...(newFault('break', 'snap', LEG, 0.2) as Break),
+  parted: 'apart',
+  surface: 'ragged',
+  angleDeg: measured(90),
+  gapMm: measured(0.1),
+}
 /** A chip in the leg’s side, over the dowel of the break and clear of its saw line: so deep from the surface. */
-const chip = (depthMm: number, along = 0.27): Loss => ({ ...newFault('loss', 'chip', LEG, along) as Loss, lengthMm: measured(30), widthMm: measured(12), depthMm: measured(depthMm) })
+const chip = (depthMm: number, along = 0.27): Loss => ({
+  ...(newFault('loss', 'chip', LEG, along) as Loss),
+  lengthMm: measured(30),
+  widthMm: measured(12),
+  depthMm: measured(depthMm),
+})
 const plan = (piece: Piece) => planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
-const both = (loss: Loss, ...more: Parameters<typeof applyAll>[1]) => applyAll(chair, [{ do: 'add-fault', fault: snap }, { do: 'add-fault', fault: loss }, ...more])
+const both = (loss: Loss, ...more: Parameters<typeof applyAll>[1]) =>
+  applyAll(chair, [{ do: 'add-fault', fault: snap }, { do: 'add-fault', fault: loss }, ...more])
 const chosen = (piece: Piece) => Object.fromEntries(plan(piece).woodMends.map(m => [m.trouble, m.chosen]))
-const reason = (piece: Piece, trouble: string) => phraseText(plan(piece).woodMends.find(m => m.trouble === trouble)!.options.find(o => o.id === 'let-in-patch')!.verdict.reason)
+const reason = (piece: Piece, trouble: string) =>
+  phraseText(
+    plan(piece)
+      .woodMends.find(m => m.trouble === trouble)!
+      .options.find(o => o.id === 'let-in-patch')!.verdict.reason,
+  )
 
 describe('a mend and what is in the wood besides', () => {
-  const screwAt = (along: number): Parameters<typeof applyAll>[1][number] => ({ do: 'add-hold', hold: newHold('screw', 'old-screw', { kind: 'part', id: LEG, along }, { state: 'holds' }) })
+  const screwAt = (along: number): Parameters<typeof applyAll>[1][number] => ({
+    do: 'add-hold',
+    hold: newHold('screw', 'old-screw', { kind: 'part', id: LEG, along }, { state: 'holds' }),
+  })
   const snapped = applyAll(chair, [{ do: 'add-fault', fault: snap }])
-  const why = (piece: Piece, mend: string) => phraseText(plan(piece).woodMends.find(m => m.trouble === 'fault:snap')!.options.find(o => o.id === mend)!.verdict.reason)
+  const why = (piece: Piece, mend: string) =>
+    phraseText(
+      plan(piece)
+        .woodMends.find(m => m.trouble === 'fault:snap')!
+        .options.find(o => o.id === mend)!.verdict.reason,
+    )
   const bore = plan(snapped).woodMends[0]!.options.find(o => o.id === 'saw-and-bore')!.verdict
-  const ends = bore.fits ? [bore.design!.bores[0]!.from, bore.design!.bores[0]!.to].map(p => p[1]).sort((a, b) => a - b) : []
+  const ends = bore.fits
+    ? [bore.design!.bores[0]!.from, bore.design!.bores[0]!.to].map(p => p[1]).sort((a, b) => a - b)
+    : []
 
   it('a screw that stays in the leg beyond the dowel’s end is no matter; one in its way refuses it, and out of the way it is bored', () => {
     // The leg stands upright from the floor, 445 mm long: a share of its length is a height.
@@ -31,8 +58,15 @@ describe('a mend and what is in the wood besides', () => {
     expect(chosen(inTheWay)['fault:snap']).not.toBe('saw-and-bore')
     expect(why(inTheWay, 'saw-and-bore')).toMatch(/^it would meet the screw that stays in it/)
     expect(chosen(applyAll(snapped, [screwAt((ends[1]! + 7) / 445)]))['fault:snap']).toBe('saw-and-bore')
-    expect(why(applyAll(snapped, [screwAt((ends[1]! + 5) / 445)]), 'saw-and-bore')).toMatch(/^it would come within 2(\.\d+)? mm of the screw/)
-    const out = applyAll(inTheWay, [{ do: 'log-event', event: { id: 'out', at: '2026-03-05T09:00', kind: 'hold-out', stage: null, of: ['hold:old-screw'], note: '' } }])
+    expect(why(applyAll(snapped, [screwAt((ends[1]! + 5) / 445)]), 'saw-and-bore')).toMatch(
+      /^it would come within 2(\.\d+)? mm of the screw/,
+    )
+    const out = applyAll(inTheWay, [
+      {
+        do: 'log-event',
+        event: { id: 'out', at: '2026-03-05T09:00', kind: 'hold-out', stage: null, of: ['hold:old-screw'], note: '' },
+      },
+    ])
     expect(chosen(out)['fault:snap']).toBe('saw-and-bore')
   })
   it('a second break that the dowel would pass through refuses it; one farther off has a dowel of its own', () => {
@@ -68,6 +102,8 @@ describe('two mends in one part', () => {
     const [snapped, chipped] = ['fault:snap', 'fault:chip'].map(id => made.woodMends.find(m => m.trouble === id)!)
     expect(chipped!.options.find(o => o.id === 'let-in-patch')!.verdict.fits).toBe(true)
     expect(snapped!.chosen).toBeNull()
-    expect(phraseText(snapped!.options.find(o => o.id === 'saw-and-bore')!.verdict.reason)).toMatch(/within 1\.\d+ mm of the mend of L1/)
+    expect(phraseText(snapped!.options.find(o => o.id === 'saw-and-bore')!.verdict.reason)).toMatch(
+      /within 1\.\d+ mm of the mend of L1/,
+    )
   })
 })

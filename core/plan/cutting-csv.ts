@@ -3,8 +3,18 @@ import type { StockLine } from './lists'
 
 /** What a spreadsheet calls its columns; sizes are millimetres. */
 const COLUMNS = [
-  'count', 'what', 'wood', 'finished thickness or diameter, mm', 'finished width, mm', 'finished length, mm',
-  'rough thickness or diameter, mm', 'rough width, mm', 'rough length, mm', 'for', 'in the store', 'note',
+  'count',
+  'what',
+  'wood',
+  'finished thickness or diameter, mm',
+  'finished width, mm',
+  'finished length, mm',
+  'rough thickness or diameter, mm',
+  'rough width, mm',
+  'rough length, mm',
+  'for',
+  'in the store',
+  'note',
 ] as const
 
 /**
@@ -14,7 +24,16 @@ const COLUMNS = [
 export function cuttingCsv(stock: readonly StockLine[], nameOf: (trouble: string) => string): string {
   const data = stock.map((s) => {
     const [finished, rough] = [columnsOf(s.cut?.finishedMm ?? s.sizesMm), columnsOf(s.cut?.roughMm ?? [])]
-    return [s.count, s.what, s.woods[0]?.name ?? s.wood, ...finished, ...rough, s.troubles.map(nameOf).join(' '), s.have ?? '', s.note]
+    return [
+      s.count,
+      s.what,
+      s.woods[0]?.name ?? s.wood,
+      ...finished,
+      ...rough,
+      s.troubles.map(nameOf).join(' '),
+      s.have ?? '',
+      s.note,
+    ]
   })
   // A cell that begins like a formula is not to be run by whoever opens the file.
   return Papa.unparse({ fields: [...COLUMNS], data }, { escapeFormulae: true, newline: '\r\n' })

@@ -2,7 +2,10 @@ import type { Stock } from '../mend'
 import type { StoreRow } from '../reference/shop-settings'
 import type { WoodUse } from '../wood/uses'
 
-/** What each thing is cut from and how much over: thickness, width and length, millimetres; null for what is not cut from wood. */
+/**
+ * What each thing is cut from and how much over: thickness, width and length, millimetres; null for what is not cut
+ * from wood.
+ */
 interface Allowance {
   readonly use: WoodUse
   readonly from: 'rod' | 'board'
@@ -10,7 +13,8 @@ interface Allowance {
 }
 
 /**
- * Left on and brought down: 10 to 15 mm of length on a turned part, 1 to 2 on a fitted end, half a millimetre proud on a
+ * Left on and brought down: 10 to 15 mm of length on a turned part, 1 to 2 on a fitted end, half a millimetre proud
+ * on a
  * patch; a wedge is driven and sawn off (docs/sources.md#mends, medium).
  */
 const ALLOWANCES: Readonly<Record<Stock['id'], Allowance | null>> = {
@@ -30,7 +34,10 @@ const ALLOWANCES: Readonly<Record<Stock['id'], Allowance | null>> = {
   syringe: null,
 }
 
-/** A piece of new wood as it is sawn and as it goes in, millimetres, the length last; by its diameter where it is round. */
+/**
+ * A piece of new wood as it is sawn and as it goes in, millimetres, the length last; by its diameter where it is
+ * round.
+ */
 export interface Cut {
   readonly use: WoodUse
   readonly from: 'rod' | 'board'
@@ -50,7 +57,13 @@ export function cutOf({ id, sizesMm, count }: Pick<Stock, 'id' | 'sizesMm' | 'co
   const isRound = sizesMm.length === 2
   const roughMm = isRound ? [thick + over, long + overLong] : [thick + over, sizesMm[1]! + overWide, long + overLong]
   const each = isRound ? roughMm[0]! ** 2 * roughMm[1]! : roughMm[0]! * roughMm[1]! * roughMm[2]!
-  return { use: allowance.use, from: isRound ? allowance.from : 'board', finishedMm: sizesMm, roughMm, roughCm3: count * each / 1000 }
+  return {
+    use: allowance.use,
+    from: isRound ? allowance.from : 'board',
+    finishedMm: sizesMm,
+    roughMm,
+    roughCm3: (count * each) / 1000,
+  }
 }
 
 /** A rod is of the size or it is not; a board may be thicker and wider. Millimetres. */
@@ -58,18 +71,26 @@ const SAME_ROD_MM = 0.05
 /** What a cut takes. */
 const KERF_MM = 2
 
-/** Of the wood that lies in the store what each cut may be sawn from, first come first served; null where nothing does. */
-export function fromStore(cuts: readonly { readonly cut: Cut | null, readonly count: number, readonly woods: readonly string[] }[], store: readonly StoreRow[]): (StoreRow | null)[] {
+/**
+ * Of the wood that lies in the store what each cut may be sawn from, first come first served; null where nothing
+ * does.
+ */
+export function fromStore(
+  cuts: readonly { readonly cut: Cut | null, readonly count: number, readonly woods: readonly string[] }[],
+  store: readonly StoreRow[],
+): (StoreRow | null)[] {
   const left = new Map(store.map(row => [row.id, Array.from({ length: row.count }, () => row.lengthMm)]))
   return cuts.map(({ cut, count, woods }) => {
     if (!cut) return null
     const long = cut.roughMm[cut.roughMm.length - 1]!
     const fitting = store.filter(row => woods.includes(row.wood) && isBigEnough(row, cut))
-    return fitting.find((row) => {
-      const rest = taken(left.get(row.id)!, long + KERF_MM, count)
-      if (rest) left.set(row.id, rest)
-      return rest !== null
-    }) ?? null
+    return (
+      fitting.find((row) => {
+        const rest = taken(left.get(row.id)!, long + KERF_MM, count)
+        if (rest) left.set(row.id, rest)
+        return rest !== null
+      }) ?? null
+    )
   })
 }
 

@@ -17,9 +17,19 @@ const shop = { ...USUAL_SHOP, rooms: [{ id: 'kitchen', name: 'Kitchen', dayC: 21
 const plan = (piece: Piece) => planPiece(piece, shop, shop.climate, '2026-03-05T09:00')
 
 describe('pieces badly treated', () => {
-  it.each(FAMILIES.map(f => [f.label, f] as const))('%s: breaks, splits, lost parts, metal, bolts, pins and shared holes; the validator finds nothing wrong with the plan', (_label, family) => {
-    fc.assert(fc.property(arbitraryDamaged(family), (piece) => { const made = plan(piece); expect([...faultsOfPlan(piece, made), ...faultsOfWood(piece, made)]).toEqual([]) }), { numRuns: Number(process.env.DAMAGED ?? 10) })
-  }, 240_000)
+  it.each(FAMILIES.map(f => [f.label, f] as const))(
+    '%s: breaks, splits, lost parts, metal, bolts, pins and shared holes; the validator finds nothing wrong with the plan',
+    (_label, family) => {
+      fc.assert(
+        fc.property(arbitraryDamaged(family), (piece) => {
+          const made = plan(piece)
+          expect([...faultsOfPlan(piece, made), ...faultsOfWood(piece, made)]).toEqual([])
+        }),
+        { numRuns: Number(process.env.DAMAGED ?? 10) },
+      )
+    },
+    240_000,
+  )
 })
 
 describe('cases that were found so', () => {
@@ -33,7 +43,10 @@ describe('cases that were found so', () => {
     const joint = table.joints.find(j => j.enters === 'back-apron')!.id
     const others = table.joints.filter(j => j.id !== joint)
     const piece = applyAll(table, [
-      ...others.flatMap((j): Command[] => [{ do: 'test-joint', joint: j.id, state: 'swings' }, { do: 'leave-shut', joint: j.id, on: true }]),
+      ...others.flatMap((j): Command[] => [
+        { do: 'test-joint', joint: j.id, state: 'swings' },
+        { do: 'leave-shut', joint: j.id, on: true },
+      ]),
       { do: 'leave-shut', joint, on: true },
       { do: 'edit-frame', edit: { do: 'describe-part', part: 'back-apron', missing: true } },
     ])
@@ -42,7 +55,16 @@ describe('cases that were found so', () => {
 
   it('a glue picked by hand that never sets in the cold has no dates, and the way out is one press', () => {
     const RAIL = 'left-side-rail--left-back-post'
-    const chair = applyAll(newChair(), [...newChair().joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === RAIL ? 'gives' : 'solid' })), { do: 'measure-clearance', joint: RAIL, where: 'cheek', measure: measured(0.1) }, { do: 'set-old-glue', joint: RAIL, glue: 'pva' }, { do: 'choose-glue', glue: 'urea' }])
+    const chair = applyAll(newChair(), [
+      ...newChair().joints.map((j): Command => ({
+        do: 'test-joint',
+        joint: j.id,
+        state: j.id === RAIL ? 'gives' : 'solid',
+      })),
+      { do: 'measure-clearance', joint: RAIL, where: 'cheek', measure: measured(0.1) },
+      { do: 'set-old-glue', joint: RAIL, glue: 'pva' },
+      { do: 'choose-glue', glue: 'urea' },
+    ])
     const cold = planPiece(chair, shop, { nowC: 12, nowRhPct: 50, tonightC: 4 }, '2026-03-05T09:00')
     expect(cold.stages).toEqual([])
     expect(cold.returnMin).toBeNull()
@@ -50,6 +72,8 @@ describe('cases that were found so', () => {
     const stop = cold.stops.find(s => s.id === 'never-sets')!
     expect(stop.remedies.map(r => r.id)).toContain('own-judgement')
     const freed = applyAll(chair, [stop.remedies.find(r => r.id === 'own-judgement')!.command!])
-    expect(planPiece(freed, shop, { nowC: 12, nowRhPct: 50, tonightC: 4 }, '2026-03-05T09:00').stages.length).toBeGreaterThan(0)
+    expect(
+      planPiece(freed, shop, { nowC: 12, nowRhPct: 50, tonightC: 4 }, '2026-03-05T09:00').stages.length,
+    ).toBeGreaterThan(0)
   })
 })

@@ -29,12 +29,17 @@ export function doneOn(piece: Piece): Done {
   const facts = new Set(piece.events.filter(e => TOLD.has(e.kind)).flatMap(e => e.of))
   const isTold = (kind: 'opened' | 'dry-run-closed') => piece.events.some(e => e.kind === kind && e.of.length === 0)
   const [allOpened, allDry] = [isTold('opened'), isTold('dry-run-closed')]
-  const isSo = (fact: string) => facts.has(fact) || (allOpened && fact.endsWith(OPEN)) || (allDry && fact.endsWith('/dry'))
+  const isSo = (fact: string) =>
+    facts.has(fact) || (allOpened && fact.endsWith(OPEN)) || (allDry && fact.endsWith('/dry'))
   return {
     log: wanted => logOf(piece.events, wanted),
     has: wanted => wanted.length > 0 && wanted.every(isSo),
     glued: new Set(piece.events.filter(e => e.kind === 'stage-glued').flatMap(e => e.of)),
-    opened: new Set([...facts].filter(f => f.startsWith('joint:') && f.endsWith(OPEN)).map(f => f.slice('joint:'.length, -OPEN.length))),
+    opened: new Set(
+      [...facts]
+        .filter(f => f.startsWith('joint:') && f.endsWith(OPEN))
+        .map(f => f.slice('joint:'.length, -OPEN.length)),
+    ),
     allOpened,
     allDry,
   }
@@ -53,8 +58,10 @@ function logOf(events: readonly PieceEvent[], facts: readonly string[]): TaskLog
 }
 
 /**
- * When the clamps went on each glue line that is done. Glue is told by its line: `joint:…` for a joint, a mend’s own line
- * otherwise; what older programs kept named the trouble, once for each of its lines in turn, or only the number of the stage.
+ * When the clamps went on each glue line that is done. Glue is told by its line: `joint:…` for a joint, a mend’s own
+ * line
+ * otherwise; what older programs kept named the trouble, once for each of its lines in turn, or only the number of
+ * the stage.
  */
 export function gluedLines(piece: Piece, { stages }: Staging, closings: readonly WoodClosing[]): Map<string, string> {
   const glued = piece.events.filter(e => e.kind === 'stage-glued')
@@ -65,29 +72,44 @@ export function gluedLines(piece: Piece, { stages }: Staging, closings: readonly
     return closing && !line.startsWith('joint:') && glued.filter(e => e.of.includes(closing.trouble))[closing.turn - 1]
   }
   const asStage = (number: number) => glued.find(e => e.of.length === 0 && e.stage === number)
-  return new Map(stages.flatMap((stage) => {
-    const told = closedIn(stage).map(line => [line, asLine(line) ?? asTrouble(line) ?? asStage(stage.number)] as const)
-    // What holds without glue in the same stage is closed with the rest.
-    const isDry = (line: string) => piece.joints.some(j => `joint:${j.id}` === line && !isGlued(piece, j))
-    const known = told.flatMap(([line, event]) => (event ? [[line, event.at] as const] : []))
-    const last = known.map(([, at]) => at).sort().at(-1)
-    const dry = last === undefined ? [] : told.flatMap(([line, event]) => (!event && isDry(line) ? [[line, last] as const] : []))
-    return [...known, ...dry]
-  }))
+  return new Map(
+    stages.flatMap((stage) => {
+      const told = closedIn(stage).map(
+        line => [line, asLine(line) ?? asTrouble(line) ?? asStage(stage.number)] as const,
+      )
+      // What holds without glue in the same stage is closed with the rest.
+      const isDry = (line: string) => piece.joints.some(j => `joint:${j.id}` === line && !isGlued(piece, j))
+      const known = told.flatMap(([line, event]) => (event ? [[line, event.at] as const] : []))
+      const last = known
+        .map(([, at]) => at)
+        .sort()
+        .at(-1)
+      const dry
+        = last === undefined
+          ? []
+          : told.flatMap(([line, event]) => (!event && isDry(line) ? [[line, last] as const] : []))
+      return [...known, ...dry]
+    }),
+  )
 }
 
 /** How a task is written in the log once it is done: the kind of event, and what it was done to. */
 export function eventOf(task: Pick<Task, 'kind' | 'facts'>): Pick<PieceEvent, 'kind' | 'of'> {
   const of = [...task.facts]
   switch (task.kind) {
-    case 'glue': return { kind: 'stage-glued', of }
-    case 'open': return { kind: 'opened', of }
-    case 'dry-run': return { kind: 'dry-run-closed', of }
-    case 'test-again': return { kind: 'tested-again', of: [] }
+    case 'glue':
+      return { kind: 'stage-glued', of }
+    case 'open':
+      return { kind: 'opened', of }
+    case 'dry-run':
+      return { kind: 'dry-run-closed', of }
+    case 'test-again':
+      return { kind: 'tested-again', of: [] }
     case 'lock-out': {
       const holds = of.filter(f => f.startsWith('hold:')).map(handleOfFact)
       return holds.length > 0 ? { kind: 'hold-out', of: holds } : { kind: 'done', of }
     }
-    default: return { kind: 'done', of }
+    default:
+      return { kind: 'done', of }
   }
 }

@@ -1,6 +1,17 @@
 import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue'
 import { coldestBetweenC } from '../glue/climate'
-import { closedIn, linesOf, planStages, schedule, workUntilMin, type ScheduledStage, type Stage, type Staging, type TaskTime, type WoodClosing } from '../glueup'
+import {
+  closedIn,
+  linesOf,
+  planStages,
+  schedule,
+  workUntilMin,
+  type ScheduledStage,
+  type Stage,
+  type Staging,
+  type TaskTime,
+  type WoodClosing,
+} from '../glueup'
 import { isHeldByHardware } from '../hardware'
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
@@ -46,7 +57,10 @@ export interface Draft {
   readonly readyMin: number
 }
 
-/** The work goes round: a glue's limits need the stage's time and the night it cures in, the stages need the glue. Three rounds settle it. */
+/**
+ * The work goes round: a glue's limits need the stage's time and the night it cures in, the stages need the glue.
+ * Three rounds settle it.
+ */
 const MOST_ROUNDS = 3
 
 /** The draft in which glue, mends and stages agree, and why the glue is another than the first thought. */
@@ -68,7 +82,9 @@ export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
 
 /** The same needs with the joints that took another glue, where one film glue serves them all: as few glues as do. */
 function oneForAll(job: Job, draft: Draft, needs: GlueNeeds): GlueNeeds {
-  const gaps = draft.mends.filter(m => draft.ownGlues.has(`joint:${m.joint}`)).flatMap(m => chosenWork(m)?.leavesGapMm ?? [])
+  const gaps = draft.mends
+    .filter(m => draft.ownGlues.has(`joint:${m.joint}`))
+    .flatMap(m => chosenWork(m)?.leavesGapMm ?? [])
   if (gaps.length === 0) return needs
   const wide = { ...needs, gapMm: Math.max(needs.gapMm, ...gaps) }
   const all = pickGlue(job, wide)
@@ -85,7 +101,12 @@ function changeFrom(job: Job, first: Draft, needs: GlueNeeds, last: GlueVerdict 
 export function firstNeeds({ piece, school, startMin }: Job): GlueNeeds {
   const { intake } = piece
   return {
-    gapMm: 0, workingMin: 0, service: intake.service, oldGlueLeft: [], startMin, oldPiece: intake.age === 'old',
+    gapMm: 0,
+    workingMin: 0,
+    service: intake.service,
+    oldGlueLeft: [],
+    startMin,
+    oldPiece: intake.age === 'old',
     mustComeApart: intake.worth === 'precious' || (school === 'conserve' && intake.age === 'old'),
     keptFinish: intake.finish !== 'unknown' && intake.finish !== 'bare' && intake.finish !== 'paint',
   }
@@ -93,8 +114,16 @@ export function firstNeeds({ piece, school, startMin }: Job): GlueNeeds {
 
 function needsAfter(job: Job, draft: Draft): GlueNeeds {
   const glued = draft.stages.flatMap(s => s.joints)
-  const works = draft.mends.filter(m => glued.includes(m.joint) && !draft.ownGlues.has(`joint:${m.joint}`)).flatMap(m => chosenWork(m)?.leavesGapMm ?? [])
-  return { ...firstNeeds(job), gapMm: Math.max(0, ...works), workingMin: longestWithMain(draft), oldGlueLeft: oldGlueLeft(job, draft), ...worstCure(job, draft) }
+  const works = draft.mends
+    .filter(m => glued.includes(m.joint) && !draft.ownGlues.has(`joint:${m.joint}`))
+    .flatMap(m => chosenWork(m)?.leavesGapMm ?? [])
+  return {
+    ...firstNeeds(job),
+    gapMm: Math.max(0, ...works),
+    workingMin: longestWithMain(draft),
+    oldGlueLeft: oldGlueLeft(job, draft),
+    ...worstCure(job, draft),
+  }
 }
 
 /** Least time the glue of the piece has to stay open: the longest that its own lines come down to, minutes. */
@@ -104,21 +133,40 @@ function longestWithMain({ staging, ownGlues }: Draft): number {
   return Math.min(staging.bottleneckMin, Math.max(0, ...own.map(s => s.working.value)))
 }
 
-/** Old glue that stays: protein under protein where the shop conserves, and whatever a joint mended in place keeps inside. */
+/**
+ * Old glue that stays: protein under protein where the shop conserves, and whatever a joint mended in place keeps
+ * inside.
+ */
 function oldGlueLeft({ piece, school }: Job, { apart, ownGlues }: Draft) {
-  return [...new Set(apart.decisions.filter(d => !ownGlues.has(`joint:${d.joint}`)).flatMap((d) => {
-    const { oldGlue } = findingOf(piece, d.joint)
-    const stays = d.decision === 'mend-in-place' || (d.decision === 'open' && school === 'conserve' && oldGlue === 'protein')
-    return stays && oldGlue !== 'unknown' && oldGlue !== 'none' ? [oldGlue] : []
-  }))]
+  return [
+    ...new Set(
+      apart.decisions
+        .filter(d => !ownGlues.has(`joint:${d.joint}`))
+        .flatMap((d) => {
+          const { oldGlue } = findingOf(piece, d.joint)
+          const stays
+            = d.decision === 'mend-in-place' || (d.decision === 'open' && school === 'conserve' && oldGlue === 'protein')
+          return stays && oldGlue !== 'unknown' && oldGlue !== 'none' ? [oldGlue] : []
+        }),
+    ),
+  ]
 }
 
 /** Of the stages the one that gets coldest while its clamps are on: when they go on, and in which climate. */
 function worstCure(job: Job, { stages, verdict }: Draft): Pick<GlueNeeds, 'startMin' | 'cureIn'> {
   const cures = stages.filter(s => !s.glued).map(s => ({ startMin: s.clampedMin, cureIn: cureClimate(job, s.joints) }))
   const [first, ...rest] = cures
-  if (!first || !verdict) return { startMin: job.startMin, cureIn: cureClimate(job, jointsToMend(job).map(j => j.id)) }
-  const coldest = (c: typeof first) => coldestBetweenC(c.cureIn, job.shop, c.startMin, c.startMin + verdict.glue.clampH[1] * 60)
+  if (!first || !verdict) {
+    return {
+      startMin: job.startMin,
+      cureIn: cureClimate(
+        job,
+        jointsToMend(job).map(j => j.id),
+      ),
+    }
+  }
+  const coldest = (c: typeof first) =>
+    coldestBetweenC(c.cureIn, job.shop, c.startMin, c.startMin + verdict.glue.clampH[1] * 60)
   return rest.reduce((worst, c) => (coldest(c) < coldest(worst) ? c : worst), first)
 }
 
@@ -128,24 +176,44 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const glue = verdict?.glue ?? null
   const wood = woodMends(job, glue?.gapMm ?? USUAL_GAP_MM)
   const own = jointsToMend(job, answeredBy(wood)).filter(j => !isFastenedNew(job, j))
-  const forWood = openedForWood(wood).map(o => jointOf(job.piece, o.joint)).filter(j => !own.includes(j))
+  const forWood = openedForWood(wood)
+    .map(o => jointOf(job.piece, o.joint))
+    .filter(j => !own.includes(j))
   const onWoodThatGoes = new Set(openedForWood(wood).map(o => o.joint))
-  const withGlues = [...own, ...new Set(forWood)].map(joint => mendWithGlue(job, joint, needs, glue, newWoodAt(job, wood, joint)))
+  const withGlues = [...own, ...new Set(forWood)].map(joint =>
+    mendWithGlue(job, joint, needs, glue, newWoodAt(job, wood, joint)),
+  )
   const candidates = withGlues.map(x => x.mend)
   const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
-  const asFaults = candidates.filter(c => !isLeft(c)).map(c => ({
-    joint: c.joint,
-    // What was just glued does not come apart again for a joint beside it.
-    opens: job.strained.has(c.joint) ? null : workOf(c, true),
-    // Who works for strength opens what can be opened: glue run in from outside is the less sure.
-    // What has been taken apart is not glued in place any more.
-    inPlace: onWoodThatGoes.has(c.joint) || done.allOpened || done.opened.has(c.joint) || (job.school === 'strength' && workOf(c, true) && !c.picked) ? null : workOf(c, false),
-    isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
-    isOpen: done.opened.has(c.joint),
-  }))
-  const opened = takeApart(job.piece, [...asFaults, ...openedBesides(job, done, asFaults)], job.standing, breaksToClose(job, wood), job.sawn)
+  const asFaults = candidates
+    .filter(c => !isLeft(c))
+    .map(c => ({
+      joint: c.joint,
+      // What was just glued does not come apart again for a joint beside it.
+      opens: job.strained.has(c.joint) ? null : workOf(c, true),
+      // Who works for strength opens what can be opened: glue run in from outside is the less sure.
+      // What has been taken apart is not glued in place any more.
+      inPlace:
+        onWoodThatGoes.has(c.joint)
+        || done.allOpened
+        || done.opened.has(c.joint)
+        || (job.school === 'strength' && workOf(c, true) && !c.picked)
+          ? null
+          : workOf(c, false),
+      isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
+      isOpen: done.opened.has(c.joint),
+    }))
+  const opened = takeApart(
+    job.piece,
+    [...asFaults, ...openedBesides(job, done, asFaults)],
+    job.standing,
+    breaksToClose(job, wood),
+    job.sawn,
+  )
   // What is sawn open to get at another joint asks for its new dowels all the same.
-  const inTheWay = opened.sawn.filter(id => !candidates.some(c => c.joint === id)).map(id => mendWithGlue(job, jointOf(job.piece, id), needs, glue, NONE))
+  const inTheWay = opened.sawn
+    .filter(id => !candidates.some(c => c.joint === id))
+    .map(id => mendWithGlue(job, jointOf(job.piece, id), needs, glue, NONE))
   const all = [...withGlues, ...inTheWay]
   const mends = all.map(({ mend }) => beside(job, settleMend(mend, opened), wood))
   const jointGlues = gluesOfJoints(mends, all)
@@ -153,8 +221,11 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
   const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
   const { moves, ...planned } = stagingOf(job, { mends, wood, apart: opened, closings, glueOf, done })
-  const usableIn = (stage: Stage) => Math.min(...linesOf(stage).map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
-  const staging = withRehearsals(job.piece, planned, usableIn, stage => closedIn(stage).every(line => done.glued.has(line)))
+  const usableIn = (stage: Stage) =>
+    Math.min(...linesOf(stage).map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
+  const staging = withRehearsals(job.piece, planned, usableIn, stage =>
+    closedIn(stage).every(line => done.glued.has(line)),
+  )
   // The order in which it closes best is the one in which it is taken apart.
   const apart = moves === opened.moves ? opened : { ...opened, moves }
   const glued = gluedLines(job.piece, staging, closings)
@@ -164,7 +235,19 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const neverSets = timed.stages.some(s => !Number.isFinite(s.setMin))
   const { stages, times } = neverSets ? NOT_TIMED : timed
   return {
-    verdict, needs, mends, wood, closings, ownGlues, glueOf, apart, staging, stages, neverSets, tasks, times,
+    verdict,
+    needs,
+    mends,
+    wood,
+    closings,
+    ownGlues,
+    glueOf,
+    apart,
+    staging,
+    stages,
+    neverSets,
+    tasks,
+    times,
     preparation: preparationTime(tasks),
     readyMin: readyAt(job, tasks, times),
   }
@@ -172,11 +255,16 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
 
 /** What is only fixed to a part that is made again, and not glued: fastened home without a mend of its own. */
 const isFastenedNew = (job: Job, joint: Joint): boolean =>
-  joint.form.kind === 'fixing' && joint.form.by !== 'glue-block' && (job.remade.has(joint.enters) || job.remade.has(joint.receives)) && isHeldByHardware(job.piece, joint)
+  joint.form.kind === 'fixing'
+  && joint.form.by !== 'glue-block'
+  && (job.remade.has(joint.enters) || job.remade.has(joint.receives))
+  && isHeldByHardware(job.piece, joint)
 
 /** The parts whose wood at a joint goes and is made again by a mend of the wood. */
 function newWoodAt(job: Job, wood: readonly TroubleMend[], joint: Joint): ReadonlySet<string> {
-  const troubles = openedForWood(wood).filter(o => o.joint === joint.id).map(o => job.troubles.find(t => t.id === o.trouble)!)
+  const troubles = openedForWood(wood)
+    .filter(o => o.joint === joint.id)
+    .map(o => job.troubles.find(t => t.id === o.trouble)!)
   return new Set(troubles.flatMap(t => t.part ?? []))
 }
 
@@ -192,7 +280,15 @@ function openedBesides(job: Job, { opened }: Done, known: readonly FaultMends[])
 const NOT_TIMED = { stages: [], times: new Map() } as const
 
 /** Work and stages on the workshop’s clock. */
-function onTheClock({ shop, startMin, piece, ...job }: Job, { staging, tasks, glued, glueOf }: Pick<Draft, 'staging' | 'tasks' | 'glueOf'> & { readonly glued: ReadonlyMap<string, string> }) {
+function onTheClock(
+  { shop, startMin, piece, ...job }: Job,
+  {
+    staging,
+    tasks,
+    glued,
+    glueOf,
+  }: Pick<Draft, 'staging' | 'tasks' | 'glueOf'> & { readonly glued: ReadonlyMap<string, string> },
+) {
   const { notBefore } = piece.choices
   return schedule(staging.stages, {
     shop,
@@ -206,31 +302,45 @@ function onTheClock({ shop, startMin, piece, ...job }: Job, { staging, tasks, gl
   })
 }
 
-/** When the first glue of a joint can be spread: all that comes before it done. Without a schedule as if nothing had to cure on the way. */
+/**
+ * When the first glue of a joint can be spread: all that comes before it done. Without a schedule as if nothing had
+ * to cure on the way.
+ */
 function readyAt({ shop, startMin }: Job, tasks: readonly Task[], times: Draft['times']): number {
   const before = tasks.filter(t => !t.done && t.kind !== 'glue' && beforeGluing(tasks).has(t.id))
   const ends = before.flatMap(t => times.get(t.id)?.endMin ?? [])
   if (ends.length > 0) return Math.max(...ends)
-  return workUntilMin(shop, startMin, before.reduce((sum, t) => sum + t.minutes.usual + t.waitMin, 0))
+  return workUntilMin(
+    shop,
+    startMin,
+    before.reduce((sum, t) => sum + t.minutes.usual + t.waitMin, 0),
+  )
 }
 
 /** The glue of each joint that takes another than the piece’s, by what became of it. */
 function gluesOfJoints(mends: readonly JointMend[], withGlues: readonly GluedMend[]): Map<string, GlueVerdict> {
-  return new Map(mends.flatMap((m, i) => {
-    const chosen = m.options.find(o => o.id === m.chosen)
-    const verdict = chosen && (chosen.opens ? withGlues[i]!.opened : withGlues[i]!.inPlace)
-    return verdict ? [[`joint:${m.joint}`, verdict] as const] : []
-  }))
+  return new Map(
+    mends.flatMap((m, i) => {
+      const chosen = m.options.find(o => o.id === m.chosen)
+      const verdict = chosen && (chosen.opens ? withGlues[i]!.opened : withGlues[i]!.inPlace)
+      return verdict ? [[`joint:${m.joint}`, verdict] as const] : []
+    }),
+  )
 }
 
 type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'> & { readonly done: Done }
 
-function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Staged): Staging & { readonly moves: TakeApart['moves'] } {
+function stagingOf(
+  job: Job,
+  { mends, wood, apart, closings, glueOf, done }: Staged,
+): Staging & { readonly moves: TakeApart['moves'] } {
   const { piece } = job.standing
   const moved = new Set(apart.moves.flatMap(m => m.joints))
   const chosen = Object.fromEntries(mends.flatMap(m => (m.chosen ? [[m.joint, m.chosen]] : [])))
   const inPlace = apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint)
-  const sprungOut = mends.filter(m => m.chosen !== null && isApart(job.piece, m.joint) && !moved.has(m.joint)).map(m => m.joint)
+  const sprungOut = mends
+    .filter(m => m.chosen !== null && isApart(job.piece, m.joint) && !moved.has(m.joint))
+    .map(m => m.joint)
   // A stick that is bowed to be slipped in is wet at both ends: cured at one it would strain that end.
   const sticks = [...new Set(sprungOut.map(j => jointOf(job.piece, j).enters))]
   const slippedIn = sticks.map(part => sprungOut.filter(j => jointOf(job.piece, j).enters === part))
@@ -240,26 +350,50 @@ function stagingOf(job: Job, { mends, wood, apart, closings, glueOf, done }: Sta
     wood: closings,
     glueOf: (line: string) => glueOf(line)?.glue.id ?? null,
     isGlued: (line: string) => done.glued.has(line),
-    gluedIn: (line: string) => job.piece.events.findLast(e => e.kind === 'stage-glued' && e.of.includes(line))?.id ?? null,
-    usableMin: (lines: readonly string[]) => Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
-    partsOf: (joint: string) => { const j = jointOf(piece, joint); return [j.enters, j.receives] },
+    gluedIn: (line: string) =>
+      job.piece.events.findLast(e => e.kind === 'stage-glued' && e.of.includes(line))?.id ?? null,
+    usableMin: (lines: readonly string[]) =>
+      Math.min(...lines.map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE)),
+    partsOf: (joint: string) => {
+      const j = jointOf(piece, joint)
+      return [j.enters, j.receives]
+    },
   }
-  return planStages({ piece, moves: apart.moves, onTheirOwn: slippedIn, inPlace, mends: chosen, shop: job.shop, ties, backward: backwardOf(apart) })
+  return planStages({
+    piece,
+    moves: apart.moves,
+    onTheirOwn: slippedIn,
+    inPlace,
+    mends: chosen,
+    shop: job.shop,
+    ties,
+    backward: backwardOf(apart),
+  })
 }
 
 /** Joints nothing may be closed over: loose without a mend, or on wood whose own trouble nobody has answered. */
 function undecidedJoints(job: Job, mends: readonly JointMend[], answered: ReadonlySet<string>): Set<string> {
   const withMend = new Set(mends.filter(m => m.chosen !== null).map(m => m.joint))
-  const loose = job.troubles.filter(t => t.joint !== null && t.fault === null && !isSettled(job, t.id) && !answered.has(t.id) && !withMend.has(t.joint))
-  const broken = new Set(job.piece.faults.flatMap(f => (f.kind === 'break' && !isSettled(job, `fault:${f.id}`) && !answered.has(`fault:${f.id}`) ? [f.part] : [])))
+  const loose = job.troubles.filter(
+    t => t.joint !== null && t.fault === null && !isSettled(job, t.id) && !answered.has(t.id) && !withMend.has(t.joint),
+  )
+  const broken = new Set(
+    job.piece.faults.flatMap(f =>
+      f.kind === 'break' && !isSettled(job, `fault:${f.id}`) && !answered.has(`fault:${f.id}`) ? [f.part] : [],
+    ),
+  )
   const waiting = job.piece.joints.filter(j => broken.has(j.enters) || broken.has(j.receives))
   return new Set([...loose.map(t => t.joint!), ...waiting.map(j => j.id)])
 }
 
 /** Stages that are glued through, with when their last clamps went on. */
 function gluedStages({ stages }: Staging, glued: ReadonlyMap<string, string>): Map<number, number> {
-  return new Map(stages.flatMap((s) => {
-    const times = closedIn(s).map(line => glued.get(line))
-    return times.every(at => at !== undefined) ? [[s.number, Math.max(...times.map(at => parseWallTime(at!)))] as const] : []
-  }))
+  return new Map(
+    stages.flatMap((s) => {
+      const times = closedIn(s).map(line => glued.get(line))
+      return times.every(at => at !== undefined)
+        ? [[s.number, Math.max(...times.map(at => parseWallTime(at!)))] as const]
+        : []
+    }),
+  )
 }

@@ -22,7 +22,9 @@ describe('a part made again between two others', () => {
 
   it('is measured when every joint of old wood that opened has been fitted, and only then made', () => {
     const opened = new Set(made.takeApart.moves.flatMap(m => m.opens))
-    const fitted = made.tasks.filter(t => t.kind === 'mend' && t.joints.some(j => opened.has(j)) && t.id.endsWith('/fit'))
+    const fitted = made.tasks.filter(
+      t => t.kind === 'mend' && t.joints.some(j => opened.has(j)) && t.id.endsWith('/fit'),
+    )
     expect(fitted.length).toBeGreaterThan(0)
     for (const t of fitted) expect(of(made, STEP).time!.startMin).toBeGreaterThanOrEqual(t.time!.endMin)
     expect(of(made, 'part:long-stretcher/make').time!.startMin).toBeGreaterThanOrEqual(of(made, STEP).time!.endMin)
@@ -37,7 +39,9 @@ describe('a part made again between two others', () => {
       expect(gatesFor(made, stage).some(g => g.id === 'shoulders')).toBe(stage.joints.some(j => own.includes(j)))
     }
     expect(gatesOfTask(made, of(made, 'part:long-stretcher/make')).map(g => g.id)).toEqual(['shoulders'])
-    const said = applyAll(bench, [{ do: 'log-event', event: { id: 'e', at: '2026-03-05T10:00', kind: 'done', stage: null, of: [STEP], note: '' } }])
+    const said = applyAll(bench, [
+      { do: 'log-event', event: { id: 'e', at: '2026-03-05T10:00', kind: 'done', stage: null, of: [STEP], note: '' } },
+    ])
     expect(of(plan(said), STEP).done).toBe(false)
   })
 
@@ -48,9 +52,14 @@ describe('a part made again between two others', () => {
   })
 
   it('new wood is not scraped, and webbing is strained when the frame has been glued and its clamps are off', () => {
-    const words = made.tasks.filter(t => t.id.startsWith('joint:long-stretcher')).map(t => phraseText(t.words)).join(' ')
+    const words = made.tasks
+      .filter(t => t.id.startsWith('joint:long-stretcher'))
+      .map(t => phraseText(t.words))
+      .join(' ')
     expect(words).not.toContain('off both faces')
     const glued = Math.max(...made.stages.map(s => s.clampsOffMin))
-    for (const t of made.tasks.filter(x => x.id.startsWith('bracing:webbing/'))) expect(t.time!.startMin).toBeGreaterThanOrEqual(glued)
+    for (const t of made.tasks.filter(x => x.id.startsWith('bracing:webbing/'))) {
+      expect(t.time!.startMin).toBeGreaterThanOrEqual(glued)
+    }
   })
 })

@@ -9,18 +9,36 @@ import { FORMS, JOINT_KINDS, usualForm } from '../piece/joint-forms'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { planPiece } from '.'
 
-const plan = (piece: Parameters<typeof planPiece>[0]) => planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
+const plan = (piece: Parameters<typeof planPiece>[0]) =>
+  planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
 
 describe('plans know parts and joints, not families', () => {
-  it.each(FAMILIES.map(f => [f.label, f] as const))('%s: whatever was found, a repairer finds nothing wrong with the plan', (_label, family) => {
-    const worked = arbitraryOf(family).chain(piece => fc.array(arbitraryCommand(piece), { maxLength: 24 }).map(commands => applyWhatFits(piece, commands)))
-    fc.assert(fc.property(worked, (piece) => { expect(faultsOfPlan(piece, plan(piece))).toEqual([]) }), { numRuns: 12 })
-  }, 60_000)
+  it.each(FAMILIES.map(f => [f.label, f] as const))(
+    '%s: whatever was found, a repairer finds nothing wrong with the plan',
+    (_label, family) => {
+      const worked = arbitraryOf(family).chain(piece =>
+        fc.array(arbitraryCommand(piece), { maxLength: 24 }).map(commands => applyWhatFits(piece, commands)),
+      )
+      fc.assert(
+        fc.property(worked, (piece) => {
+          expect(faultsOfPlan(piece, plan(piece))).toEqual([])
+        }),
+        { numRuns: 12 },
+      )
+    },
+    60_000,
+  )
 
   it('takes a rung out between two posts by moving a post with all that hangs on it', () => {
     const chair = newPiece('post-and-rung')
     const rung = ['front-rung-2--left-front-post', 'front-rung-2--right-front-post']
-    const loose = applyAll(chair, rung.flatMap(joint => [{ do: 'test-joint' as const, joint, state: 'swings' as const }, { do: 'measure-clearance' as const, joint, where: 'round' as const, measure: measured(0.12) }]))
+    const loose = applyAll(
+      chair,
+      rung.flatMap(joint => [
+        { do: 'test-joint' as const, joint, state: 'swings' as const },
+        { do: 'measure-clearance' as const, joint, where: 'round' as const, measure: measured(0.12) },
+      ]),
+    )
     const { takeApart, mends } = plan(loose)
     expect(mends.map(m => m.chosen)).toEqual(['re-glue', 're-glue'])
     const opened = takeApart.moves.flatMap(m => m.joints)
@@ -32,7 +50,10 @@ describe('plans know parts and joints, not families', () => {
   it.each(JOINT_KINDS)('a loose %s gets mends that fit it, or the reason each one does not', (kind) => {
     const base = newPiece('table')
     const joint = 'front-apron--left-front-leg'
-    const piece = applyAll(base, [{ do: 'edit-frame', edit: { do: 'change-joint', joint, form: usualForm(kind, 21, 105) } }, { do: 'test-joint', joint, state: 'gives' }])
+    const piece = applyAll(base, [
+      { do: 'edit-frame', edit: { do: 'change-joint', joint, form: usualForm(kind, 21, 105) } },
+      { do: 'test-joint', joint, state: 'gives' },
+    ])
     const made = plan(piece)
     const [mend] = made.mends
     if (!FORMS[kind].glued) {

@@ -28,7 +28,12 @@ export function dryRun(g: Graph, mending: readonly Task[]): Task | null {
   if (open.length === 0) return null
   const joints = open.flatMap(s => s.joints).filter(id => !inPlace.has(id))
   const left = joints.filter(id => !isShut(g, `joint:${id}`))
-  const steps = mending.filter(t => isFitted(t, joints.map(id => `joint:${id}`)))
+  const steps = mending.filter(t =>
+    isFitted(
+      t,
+      joints.map(id => `joint:${id}`),
+    ),
+  )
   // Wood that a joint sits on is whole before it is tried: not where that wood itself waits for a joint.
   const isFree = (s: Stage) => ![...upstream(g, s)].some(n => open.some(o => o.number === n))
   const wood = stages.filter(s => s.joints.length === 0 && isFree(s) && open.some(o => upstream(g, o).has(s.number)))
@@ -38,7 +43,14 @@ export function dryRun(g: Graph, mending: readonly Task[]): Task | null {
     kind: 'dry-run',
     troubles: [],
     joints: left,
-    after: [...because('fitted', steps.map(t => t.id)), ...allOpen(g), ...because('cured', wood.map(curedTask))],
+    after: [
+      ...because(
+        'fitted',
+        steps.map(t => t.id),
+      ),
+      ...allOpen(g),
+      ...because('cured', wood.map(curedTask)),
+    ],
     line: null,
     hands: 1,
     minutes: handsOn(DRY_RUN_MIN),
@@ -63,32 +75,61 @@ interface InHand {
   readonly common: Pick<Task, 'troubles' | 'joints' | 'line' | 'waitMin' | 'hands' | 'done'>
 }
 
-/** Laying out, spreading and closing, clamps off: one stage of gluing. What only hardware closes is fastened, with nothing laid out. */
+/**
+ * Laying out, spreading and closing, clamps off: one stage of gluing. What only hardware closes is fastened, with
+ * nothing laid out.
+ */
 export function stageTasks(g: Graph, stage: Stage, mending: readonly Task[], dry: Task | null): Task[] {
   const closed = closedIn(stage)
-  const common = { troubles: troublesIn(g, closed), joints: stage.joints, line: null, waitMin: 0, hands: g.job.shop.hands, done: closed.every(line => isShut(g, line)) }
+  const common = {
+    troubles: troublesIn(g, closed),
+    joints: stage.joints,
+    line: null,
+    waitMin: 0,
+    hands: g.job.shop.hands,
+    done: closed.every(line => isShut(g, line)),
+  }
   const names = stageLines(g.job.piece, { woodMends: g.settled.wood, troubles: g.job.troubles }, stage)
   const inHand: InHand = { stage, closed, lines: linesOf(stage), names, common }
   const others = stage.after.map(n => curedTask(g.settled.staging.stages.find(s => s.number === n)!))
   const after = [
     ...allOpen(g),
-    ...because('fitted', mending.filter(t => isFitted(t, closed)).map(t => t.id)),
+    ...because(
+      'fitted',
+      mending.filter(t => isFitted(t, closed)).map(t => t.id),
+    ),
     ...because('rehearsed', dry && stage.joints.some(id => dry.joints.includes(id)) ? [dry.id] : []),
     ...because('cured', others),
   ]
   if (inHand.lines.length === 0) return [fasten(inHand, after)]
   const layOut = layOutTask(g, inHand, after)
-  return [layOut, spreadTask(g, inHand, [...because('laid-out', [layOut.id]), ...after]), ...(stage.lines.length > 0 ? [clampsOff(g, inHand)] : [])]
+  return [
+    layOut,
+    spreadTask(g, inHand, [...because('laid-out', [layOut.id]), ...after]),
+    ...(stage.lines.length > 0 ? [clampsOff(g, inHand)] : []),
+  ]
 }
 
 const named = ({ closed }: InHand): string => [...closed].sort().join('+')
 /** Its laying out and its clamps are told by the first of its lines. */
 const factOf = ({ closed }: InHand, what: string): string => `${[...closed].sort()[0]!}/${what}`
-const working = ({ stage }: InHand): Task['minutes'] => ({ low: stage.working.low ?? stage.working.value, usual: stage.working.value, high: stage.working.high ?? stage.working.value })
+const working = ({ stage }: InHand): Task['minutes'] => ({
+  low: stage.working.low ?? stage.working.value,
+  usual: stage.working.value,
+  high: stage.working.high ?? stage.working.value,
+})
 
 /** What one pair of hands does before or after the gluing itself. */
-const roundGlue = (inHand: InHand, kind: 'lay-out' | 'clamps-off', after: Task['after'], usualMin: number) =>
-  ({ ...inHand.common, id: `${named(inHand)}/${kind}`, kind, after, hands: 1, minutes: handsOn(usualMin), clockMin: null, tools: kind === 'clamps-off' ? [tool('scraper')] : [tool('swab')] })
+const roundGlue = (inHand: InHand, kind: 'lay-out' | 'clamps-off', after: Task['after'], usualMin: number) => ({
+  ...inHand.common,
+  id: `${named(inHand)}/${kind}`,
+  kind,
+  after,
+  hands: 1,
+  minutes: handsOn(usualMin),
+  clockMin: null,
+  tools: kind === 'clamps-off' ? [tool('scraper')] : [tool('swab')],
+})
 
 function fasten(inHand: InHand, after: Task['after']): Task {
   const { stage, closed, names, common } = inHand
@@ -111,14 +152,21 @@ function layOutTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   const { stage, names, common } = inHand
   const facts = [factOf(inHand, 'laid-out')]
   const { piece } = g.job
-  const driven = drivenHome(piece, stage.joints.filter(id => !stage.dry.includes(id)).map(id => jointOf(piece, id)))
-  const home = driven.length === 0 ? say`` : say` ${driven.map(tagOf).join(', ')}: driven home over a block, then the piece on its feet and weight on it.`
+  const driven = drivenHome(
+    piece,
+    stage.joints.filter(id => !stage.dry.includes(id)).map(id => jointOf(piece, id)),
+  )
+  const home
+    = driven.length === 0
+      ? say``
+      : say` ${driven.map(tagOf).join(', ')}: driven home over a block, then the piece on its feet and weight on it.`
   return {
     ...roundGlue(inHand, 'lay-out', after, LAY_OUT_MIN + LAY_OUT_CLAMP_MIN * stage.lines.length),
     title: say`Lay out for ${names}`,
-    words: stage.lines.length === 0
-      ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.${home}`
-      : say`Clamps in the order of use: ${stage.lines.map(l => clampWords(g.job.piece, l)).join('; ')}. Pads and film on every jaw.${home}`,
+    words:
+      stage.lines.length === 0
+        ? say`Nothing is clamped: by hand and by its own fit. Rags and water ready.${home}`
+        : say`Clamps in the order of use: ${stage.lines.map(l => clampWords(g.job.piece, l)).join('; ')}. Pads and film on every jaw.${home}`,
     why: say`Rehearsed dry, so that nothing is found out with glue on every surface.`,
     facts,
     done: common.done || g.done.has(facts),
@@ -130,8 +178,11 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   const usableMin = Math.min(...lines.map(line => (g.settled.glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
   const glues = [...new Set(lines.flatMap(line => g.settled.glueOf(line)?.glue.label ?? []))].join(' and ')
   const own = wetSteps(g, lines)
-  const rest = say`${stage.lines.length > 0 ? 'clamp, ' : ''}${stage.joints.length > 0 ? isFlatFrame(g.job.piece) ? 'check diagonals and twist, ' : 'check diagonals and feet, ' : 'see that it is straight, '}wipe`
-  const dry = stage.dry.length === 0 ? say`` : say` No glue in ${stage.dry.map(id => tagOf(jointOf(g.job.piece, id))).join(', ')}: its hardware back, drawn up last.`
+  const rest = say`${stage.lines.length > 0 ? 'clamp, ' : ''}${stage.joints.length > 0 ? (isFlatFrame(g.job.piece) ? 'check diagonals and twist, ' : 'check diagonals and feet, ') : 'see that it is straight, '}wipe`
+  const dry
+    = stage.dry.length === 0
+      ? say``
+      : say` No glue in ${stage.dry.map(id => tagOf(jointOf(g.job.piece, id))).join(', ')}: its hardware back, drawn up last.`
   const back = putBack(g, stage)
   return {
     ...common,
@@ -142,7 +193,9 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
     clockMin: usableMin,
     tools: own.tools.length > 0 ? own.tools : [tool('brush'), tool('swab')],
     title: say`Spread and close ${names}`,
-    words: own.isAll ? say`${glues}. ${own.words} Then ${rest}.${dry}${back}` : say`${glues} on both faces, close, ${rest}.${dry}${back} ${own.words}`,
+    words: own.isAll
+      ? say`${glues}. ${own.words} Then ${rest}.${dry}${back}`
+      : say`${glues} on both faces, close, ${rest}.${dry}${back} ${own.words}`,
     why: say`${q(stage.working.value, 'min')} of work in ${q(usableMin, 'min')}.`,
     facts: closed,
   }
@@ -155,13 +208,19 @@ function putBack(g: Graph, stage: Stage): Phrase {
   const closed = stage.joints.filter(id => !stage.dry.includes(id) && !inPlace.has(id))
   const made = closed.map(id => jointOf(piece, id)).flatMap(j => holdsOf(piece, j).filter(h => isOfItsMake(j, h.kind)))
   // Keys go in when the corner has cured, and the mend that cuts them tells them itself.
-  const isKeyed = (joint: string) => ['corner-keys', 'back-key'].includes(g.settled.mends.find(m => m.joint === joint)?.chosen ?? '')
+  const isKeyed = (joint: string) =>
+    ['corner-keys', 'back-key'].includes(g.settled.mends.find(m => m.joint === joint)?.chosen ?? '')
   const told = made.filter(h => h.kind !== 'key' || !isKeyed(h.joint))
   const kinds = [...new Set(told.map(h => h.kind))]
   const words = kinds.map((kind) => {
-    const tags = told.filter(h => h.kind === kind).map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`).join(', ')
+    const tags = told
+      .filter(h => h.kind === kind)
+      .map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`)
+      .join(', ')
     if (kind === 'key') return say` New keys across ${tags} in the old slots, once it has cured.`
-    return isMetal(kind) ? say` ${capital(WAYS_OUT[kind].label)}s back in ${tags}, drawn up when the clamps are on.` : say` New: ${WAYS_OUT[kind].label} in ${tags}.`
+    return isMetal(kind)
+      ? say` ${capital(WAYS_OUT[kind].label)}s back in ${tags}, drawn up when the clamps are on.`
+      : say` New: ${WAYS_OUT[kind].label} in ${tags}.`
   })
   return joined(words, '')
 }
@@ -181,22 +240,34 @@ function clampsOff(g: Graph, inHand: InHand): Task {
 }
 
 /** Whether something has to be done before a line is spread. */
-const isFitted = (task: Task, lines: readonly string[]): boolean => (task.kind === 'mend' || task.kind === 'clean') && task.line !== null && lines.includes(task.line)
+const isFitted = (task: Task, lines: readonly string[]): boolean =>
+  (task.kind === 'mend' || task.kind === 'clean') && task.line !== null && lines.includes(task.line)
 
 const troublesIn = (g: Graph, lines: readonly string[]): string[] =>
-  [...new Set(lines.map(line => g.settled.closings.find(c => c.id === line)?.trouble ?? line))].filter(id => g.job.troubles.some(t => t.id === id))
+  [...new Set(lines.map(line => g.settled.closings.find(c => c.id === line)?.trouble ?? line))].filter(id =>
+    g.job.troubles.some(t => t.id === id),
+  )
 
 /** What mends say about their own gluing, and whether it says how every line of the stage is glued. */
 function wetSteps(g: Graph, lines: readonly string[]): { words: Phrase, isAll: boolean, tools: ToolUse[] } {
   const told = lines.map((line) => {
     const closing = g.settled.closings.find(c => c.id === line)
-    const work = closing ? woodWork(g.settled.wood.find(m => m.trouble === closing.trouble)!) : chosenWork(g.settled.mends.find(m => `joint:${m.joint}` === line) ?? NO_MEND)
+    const work = closing
+      ? woodWork(g.settled.wood.find(m => m.trouble === closing.trouble)!)
+      : chosenWork(g.settled.mends.find(m => `joint:${m.joint}` === line) ?? NO_MEND)
     const steps = work?.steps.filter(s => s.when === 'wet' && s.turn === (closing?.turn ?? 1)) ?? []
     const joint = g.job.piece.joints.find(j => `joint:${j.id}` === line)
     return steps.map(s => ({ ...s, words: joint ? say`${tagOf(joint)}: ${s.words}` : s.words }))
   })
   const steps = told.flat()
-  return { words: joined(steps.map(s => s.words), ' '), isAll: told.every(own => own.length > 0), tools: together(steps.flatMap(s => s.tools ?? [])) }
+  return {
+    words: joined(
+      steps.map(s => s.words),
+      ' ',
+    ),
+    isAll: told.every(own => own.length > 0),
+    tools: together(steps.flatMap(s => s.tools ?? [])),
+  }
 }
 
 const NO_MEND: JointMend = { joint: '', options: [], chosen: null, picked: false, onlyIfPicked: false }

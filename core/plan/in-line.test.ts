@@ -13,7 +13,7 @@ import { planPiece } from '.'
 const RAIL = 'left-side-rail--left-back-post'
 const plan = (piece: Piece) => planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
 const repair = (offMm: number): EarlierRepair => ({
-  ...newFault('earlier-repair', 'old', 'left-side-rail', 0.02, RAIL) as EarlierRepair,
+  ...(newFault('earlier-repair', 'old', 'left-side-rail', 0.02, RAIL) as EarlierRepair),
   register: 'in-register',
   holds: 'holds',
   glue: 'pva',

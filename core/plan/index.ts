@@ -12,7 +12,21 @@ export { changesInWords, whatChanges } from './what-if'
 export { planPiece } from './plan-piece'
 export { costOf, type Cost, type CostLine } from './cost'
 export type { StockLine, ToolLine } from './lists'
-export type { TroubleMend, PlannedLine, Answer, AnsweredTrouble, Gate, GluePlan, JointMend, MendOption, Plan, Reading, Remedy, StepId, Stop } from './plan'
+export type {
+  TroubleMend,
+  PlannedLine,
+  Answer,
+  AnsweredTrouble,
+  Gate,
+  GluePlan,
+  JointMend,
+  MendOption,
+  Plan,
+  Reading,
+  Remedy,
+  StepId,
+  Stop,
+} from './plan'
 export { doneOn, eventOf, type Done } from './done'
 export { dryFacts, dryStages, isHeldOff, type DryStage } from './dry-run'
 export { heldOffLabel, likelyReasons, type Likely } from './held-off'

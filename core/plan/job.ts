@@ -58,26 +58,39 @@ export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: st
   }
 }
 
-/** A joint that was firm and moves since its neighbours were glued is as it was felt then; what was found before stays in the record. */
+/**
+ * A joint that was firm and moves since its neighbours were glued is as it was felt then; what was found before stays
+ * in the record.
+ */
 function asFelt(piece: Piece, strained: ReadonlySet<string>): Piece {
   if (strained.size === 0) return piece
-  const findings = Object.fromEntries([...strained].map(id => [id, { ...findingOf(piece, id), state: piece.after[`joint:${id}`]!.state }]))
+  const findings = Object.fromEntries(
+    [...strained].map(id => [id, { ...findingOf(piece, id), state: piece.after[`joint:${id}`]!.state }]),
+  )
   return { ...piece, findings: { ...piece.findings, ...findings } }
 }
 
 /** Joints that were firm and move now that what is beside them has been glued. */
 function strainedJoints(piece: Piece): ReadonlySet<string> {
   const again = movedAgain(piece)
-  return new Set(piece.joints.map(j => j.id).filter((id) => {
-    const felt = piece.after[`joint:${id}`]
-    return felt !== undefined && isFaulty(felt.state) && !isFaulty(findingOf(piece, id).state) && !again.has(id)
-  }))
+  return new Set(
+    piece.joints
+      .map(j => j.id)
+      .filter((id) => {
+        const felt = piece.after[`joint:${id}`]
+        return felt !== undefined && isFaulty(felt.state) && !isFaulty(findingOf(piece, id).state) && !again.has(id)
+      }),
+  )
 }
 
 /** Lost parts for which there is a mend and nobody decided otherwise. */
 function remadeParts(piece: Piece, troubles: readonly Trouble[], school: School): Set<string> {
   const lost = troubles.filter(t => t.kind === 'part-missing' && piece.choices.settled[t.id] === undefined)
-  return new Set(lost.filter(trouble => woodCandidates({ piece, trouble, school, glueGapMm: 0 }).some(c => c.verdict.fits)).map(t => t.part!))
+  return new Set(
+    lost
+      .filter(trouble => woodCandidates({ piece, trouble, school, glueGapMm: 0 }).some(c => c.verdict.fits))
+      .map(t => t.part!),
+  )
 }
 
 /** A new tenon is made to a hand fit, millimetres. */
@@ -90,15 +103,27 @@ function asRemade(original: Piece, remade: ReadonlySet<string>): Piece {
     return remade.has(p.id) ? rest : p
   })
   const fresh = original.joints.filter(j => remade.has(j.enters) || remade.has(j.receives))
-  const findings = Object.fromEntries(fresh.map(j => [j.id, {
-    ...UNTESTED,
-    state: 'apart' as const,
-    clearance: Object.fromEntries(clearancesOf(j.form).filter(key => !key.endsWith('-bottom')).map(key => [key, assumed(NEW_FIT_MM)])),
-  }]))
+  const findings = Object.fromEntries(
+    fresh.map(j => [
+      j.id,
+      {
+        ...UNTESTED,
+        state: 'apart' as const,
+        clearance: Object.fromEntries(
+          clearancesOf(j.form)
+            .filter(key => !key.endsWith('-bottom'))
+            .map(key => [key, assumed(NEW_FIT_MM)]),
+        ),
+      },
+    ]),
+  )
   return withoutMissing({ ...original, parts, findings: { ...original.findings, ...findings } })
 }
 
-/** The same wood on the same bench with other choices about rooms, hands, glue and time: nothing of it opens otherwise. */
+/**
+ * The same wood on the same bench with other choices about rooms, hands, glue and time: nothing of it opens
+ * otherwise.
+ */
 export function withChoices(job: Job, original: Piece): Job {
   const { hands } = original.choices
   const shop = hands === null ? job.shop : { ...job.shop, hands }
@@ -106,15 +131,24 @@ export function withChoices(job: Job, original: Piece): Job {
 }
 
 export const jointOf = (piece: Piece, id: string): Joint => piece.joints.find(j => j.id === id)!
-export const isSettled = ({ original }: Job, trouble: string): boolean => original.choices.settled[trouble] !== undefined
+export const isSettled = ({ original }: Job, trouble: string): boolean =>
+  original.choices.settled[trouble] !== undefined
 
 /**
- * Joints to be mended now: loose ones and those out of their line, but for those somebody decided about and those whose wood waits for something that no
+ * Joints to be mended now: loose ones and those out of their line, but for those somebody decided about and those
+ * whose wood waits for something that no
  * mend in `answered` sees to; and the joints of parts that are made again.
  */
 export function jointsToMend(job: Job, answered: ReadonlySet<string> = new Set()): Joint[] {
   const isFree = (t: Trouble) => waitsFor(job, t).every(id => answered.has(id))
-  const open = job.troubles.filter(t => (t.kind === 'joint-loose' || t.kind === 'out-of-register' || (t.kind === 'moved-again' && isLoose(job.piece, jointOf(job.piece, t.joint!)))) && !isSettled(job, t.id) && isFree(t))
+  const open = job.troubles.filter(
+    t =>
+      (t.kind === 'joint-loose'
+        || t.kind === 'out-of-register'
+        || (t.kind === 'moved-again' && isLoose(job.piece, jointOf(job.piece, t.joint!))))
+      && !isSettled(job, t.id)
+      && isFree(t),
+  )
   const remade = job.piece.joints.filter(j => job.remade.has(j.enters) || job.remade.has(j.receives))
   return [...new Set([...open.map(t => jointOf(job.piece, t.joint!)), ...remade])].sort((a, b) => a.number - b.number)
 }

@@ -18,7 +18,16 @@ const folder = new URL('../../tests/fixtures/files/jobs/', import.meta.url)
 const job = (name: string): Piece => orThrow(readPieceFile(readFileSync(new URL(`${name}.json`, folder), 'utf8')))
 const plan = (piece: Piece) => planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T10:00')
 const kinds = (name: string) => plan(job(name)).troubles.map(t => t.kind)
-const settled = (piece: Piece, ...ids: string[]) => applyAll(piece, ids.map(trouble => ({ do: 'settle-trouble' as const, trouble, how: 'mended-otherwise' as const, why: 'done by hand' })))
+const settled = (piece: Piece, ...ids: string[]) =>
+  applyAll(
+    piece,
+    ids.map(trouble => ({
+      do: 'settle-trouble' as const,
+      trouble,
+      how: 'mended-otherwise' as const,
+      why: 'done by hand',
+    })),
+  )
 
 describe.each(Object.keys(JOBS))('%s', (name) => {
   it('is said in the document, as the commands tell it', () => {
@@ -61,7 +70,11 @@ describe('what each is listed as, in an order that works', () => {
   ])('%s', (name, expected) => expect(kinds(name)).toEqual(expected))
 
   it('a joint waits for the wood it sits in, is in no stage until then, and is planned once the wood is dealt with', () => {
-    const [name, wood, joint] = ['leg-broken-through-its-mortise', 'fault:snapped', 'left-side-rail--left-front-leg'] as const
+    const [name, wood, joint] = [
+      'leg-broken-through-its-mortise',
+      'fault:snapped',
+      'left-side-rail--left-front-leg',
+    ] as const
     const made = plan(job(name))
     expect(made.troubles.find(t => t.id === `joint:${joint}`)).toMatchObject({ answer: 'open', waitsFor: [wood] })
     expect(made.stages.flatMap(s => s.joints)).not.toContain(joint)
@@ -73,7 +86,9 @@ describe('what each is listed as, in an order that works', () => {
     const made = plan(job('plank-seat-cracked'))
     const leg = made.troubles.find(t => t.id === 'joint:left-front-leg--seat')!
     expect(made.woodMends.find(m => m.trouble === 'fault:through-the-plank')!.chosen).toBe('slip-in')
-    const [plank, own] = ['fault:through-the-plank/slip', 'left-front-leg--seat'].map(id => made.stages.find(s => s.wood.includes(id) || s.joints.includes(id)))
+    const [plank, own] = ['fault:through-the-plank/slip', 'left-front-leg--seat'].map(id =>
+      made.stages.find(s => s.wood.includes(id) || s.joints.includes(id)),
+    )
     if (leg.answer === 'mended') expect(own!.startMin).toBeGreaterThanOrEqual(plank!.clampsOffMin)
     else expect(own).toBeUndefined()
   })
@@ -89,7 +104,19 @@ describe('a top that its screws split', () => {
     expect(made.returnMin).toBeNull()
     const steps = made.tasks.filter(t => t.id.startsWith('part:top/'))
     expect(steps.length).toBeGreaterThan(0)
-    const freed = applyAll(held, [{ do: 'log-event', event: { id: 'freed', at: '2026-03-05T11:00', kind: 'done', stage: null, of: steps.flatMap(t => t.facts), note: '' } }])
+    const freed = applyAll(held, [
+      {
+        do: 'log-event',
+        event: {
+          id: 'freed',
+          at: '2026-03-05T11:00',
+          kind: 'done',
+          stage: null,
+          of: steps.flatMap(t => t.facts),
+          note: '',
+        },
+      },
+    ])
     expect(plan(freed).woodMends.find(m => m.trouble === 'fault:across-the-top')!.chosen).toBe('slip-in')
   })
 })
@@ -130,13 +157,20 @@ describe('apart is apart', () => {
   it('a stretcher in two is drawn off half by half: one joint opens where four do on a whole one', () => {
     const broken = applyAll(job('leg-snapped-above-its-stretcher'), [
       { do: 'remove-fault', fault: 'above' },
-      { do: 'add-fault', fault: { ...newFault('break', 'middle', 'left-stretcher', 0.5) as Break, parted: 'apart' } },
+      { do: 'add-fault', fault: { ...(newFault('break', 'middle', 'left-stretcher', 0.5) as Break), parted: 'apart' } },
       { do: 'test-joint', joint: 'left-stretcher--left-back-post', state: 'gives' },
-      { do: 'measure-clearance', joint: 'left-stretcher--left-back-post', where: 'cheek', measure: { value: 0.1, basis: 'measured' } },
+      {
+        do: 'measure-clearance',
+        joint: 'left-stretcher--left-back-post',
+        where: 'cheek',
+        measure: { value: 0.1, basis: 'measured' },
+      },
       { do: 'set-old-glue', joint: 'left-stretcher--left-back-post', glue: 'pva' },
     ])
     const opened = (piece: Piece) => plan(piece).takeApart.moves.flatMap(m => m.opens)
-    const leftBroken = applyAll(broken, [{ do: 'settle-trouble', trouble: 'fault:middle', how: 'left', why: 'a new one is being made' }])
+    const leftBroken = applyAll(broken, [
+      { do: 'settle-trouble', trouble: 'fault:middle', how: 'left', why: 'a new one is being made' },
+    ])
     expect(opened(leftBroken)).toEqual(['left-stretcher--left-back-post'])
     expect(opened(settled(broken, 'fault:middle')).length).toBeGreaterThanOrEqual(4)
   })
@@ -145,9 +179,17 @@ describe('apart is apart', () => {
     const crooked = job('firm-and-out-of-register')
     const { offsets, parts } = asFound(crooked)
     expect(Math.hypot(...offsets.get('left-back-post~2')!)).toBeCloseTo(3, 6)
-    const [found, right] = [parts.find(p => p.id === 'left-back-post~2')!.axis.at(-1)!, crooked.parts.find(p => p.id === 'left-back-post')!.axis.at(-1)!]
+    const [found, right] = [
+      parts.find(p => p.id === 'left-back-post~2')!.axis.at(-1)!,
+      crooked.parts.find(p => p.id === 'left-back-post')!.axis.at(-1)!,
+    ]
     // 2 degrees over the length beyond the repair: sin 2° times that.
-    const beyondMm = Math.hypot(...parts.find(p => p.id === 'left-back-post~2')!.axis.at(-1)!.map((c, k) => c - parts.find(p => p.id === 'left-back-post~2')!.axis[0]![k]!))
+    const beyondMm = Math.hypot(
+      ...parts
+        .find(p => p.id === 'left-back-post~2')!
+        .axis.at(-1)!
+        .map((c, k) => c - parts.find(p => p.id === 'left-back-post~2')!.axis[0]![k]!),
+    )
     expect(Math.hypot(...found.map((c, k) => c - right[k]!))).toBeCloseTo(2 * Math.sin(Math.PI / 180) * beyondMm, 1)
   })
 })
@@ -184,8 +226,15 @@ describe('what holds comes out before anything moves', () => {
     const made = plan(job('bolted-corner-with-dry-dowels'))
     expect([made.mends, made.stages, made.diagnoses]).toEqual([[], [], []])
     expect(made.woodMends.map(m => m.chosen)).toEqual(['tighten', 'tighten'])
-    expect(made.troubles).toMatchObject([{ kind: 'hardware-loose', answer: 'mended' }, { kind: 'hold-failed', answer: 'mended' }])
-    const stripped = plan(applyAll(job('bolted-corner-with-dry-dowels'), [{ do: 'change-hold', hold: { ...job('bolted-corner-with-dry-dowels').holds[0]!, faults: ['stripped'] } }]))
+    expect(made.troubles).toMatchObject([
+      { kind: 'hardware-loose', answer: 'mended' },
+      { kind: 'hold-failed', answer: 'mended' },
+    ])
+    const stripped = plan(
+      applyAll(job('bolted-corner-with-dry-dowels'), [
+        { do: 'change-hold', hold: { ...job('bolted-corner-with-dry-dowels').holds[0]!, faults: ['stripped'] } },
+      ]),
+    )
     expect(stripped.troubles).toMatchObject([{ answer: 'open', waitsFor: ['hold:bolt'] }, { answer: 'open' }])
     expect(stripped.returnMin).toBeNull()
   })

@@ -5,7 +5,10 @@ import type { Stock } from '../mend'
 import type { Cut } from './cutting'
 import type { ToolId } from '../reference/tools'
 
-/** Something to cut or buy, for which troubles, and when the first work that may need it is begun; null while nothing has a time. */
+/**
+ * Something to cut or buy, for which troubles, and when the first work that may need it is begun; null while nothing
+ * has a time.
+ */
 export interface StockLine extends Stock {
   readonly troubles: readonly string[]
   readonly wantedMin: number | null

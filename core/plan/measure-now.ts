@@ -17,16 +17,29 @@ export type MeasureNow = { readonly id: string, readonly label: Phrase, readonly
 
 /** All that is wanted now, in the order in which it decides something. */
 export function measureNow(piece: Piece, plan: Pick<Plan, 'tasks' | 'woodMends' | 'readings'>): MeasureNow[] {
-  const shoulders = [...new Set(plan.tasks.flatMap(t => (t.shouldersOf ? [t.shouldersOf] : [])))].map((part): MeasureNow => ({
-    kind: 'shoulders',
-    id: `shoulders-${part}`,
-    part,
-    label: say`${nameOf(piece, part)}, shoulder to shoulder`,
-    why: say`No drawing gives it: it is cut to this.`,
-  }))
-  const again = plan.readings.flatMap((r): MeasureNow[] => (r.of === 'old-glue'
-    ? []
-    : [{ kind: 'clearance', id: `clearance-${r.joint}-${r.clearance}`, joint: r.joint, clearance: r.clearance, label: say`${tagOf(piece.joints.find(j => j.id === r.joint)!)}, clearance`, why: say`It is only assumed, and decides ${r.decides === 'cut' ? 'what is cut' : 'the glue'}.` }]))
+  const shoulders = [...new Set(plan.tasks.flatMap(t => (t.shouldersOf ? [t.shouldersOf] : [])))].map(
+    (part): MeasureNow => ({
+      kind: 'shoulders',
+      id: `shoulders-${part}`,
+      part,
+      label: say`${nameOf(piece, part)}, shoulder to shoulder`,
+      why: say`No drawing gives it: it is cut to this.`,
+    }),
+  )
+  const again = plan.readings.flatMap((r): MeasureNow[] =>
+    r.of === 'old-glue'
+      ? []
+      : [
+          {
+            kind: 'clearance',
+            id: `clearance-${r.joint}-${r.clearance}`,
+            joint: r.joint,
+            clearance: r.clearance,
+            label: say`${tagOf(piece.joints.find(j => j.id === r.joint)!)}, clearance`,
+            why: say`It is only assumed, and decides ${r.decides === 'cut' ? 'what is cut' : 'the glue'}.`,
+          },
+        ],
+  )
   return [...shoulders, ...blockAngles(piece, plan), ...again]
 }
 
@@ -42,7 +55,16 @@ function blockAngles(piece: Piece, { woodMends }: Pick<Plan, 'woodMends'>): Meas
 }
 
 /** Where a top’s overhangs are read, by the names the answer gives them; empty for what has no top. */
-export const OVERHANG_PLACES = ['frontLeft', 'frontRight', 'rightFront', 'rightBack', 'backRight', 'backLeft', 'leftBack', 'leftFront'] as const
+export const OVERHANG_PLACES = [
+  'frontLeft',
+  'frontRight',
+  'rightFront',
+  'rightBack',
+  'backRight',
+  'backLeft',
+  'leftBack',
+  'leftFront',
+] as const
 export const hasOverhangs = (piece: Piece): boolean => isTable(piece)
 
 /** What is left at both ends together for glue and chips, millimetres. */
@@ -51,7 +73,8 @@ const ROOM_MM = 1
 const SQUARE_DEG = 0.5
 
 /**
- * What a part between two upright posts is cut to once its shoulders were measured in the dry frame: its length with both
+ * What a part between two upright posts is cut to once its shoulders were measured in the dry frame: its length with
+ * both
  * tenons, its bevels and bores from the posts’ own axes. Null before it was measured, and for what stands otherwise.
  */
 export function cutBetween(piece: Piece, part: string): Phrase | null {

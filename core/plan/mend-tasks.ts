@@ -17,30 +17,43 @@ const CLEAN_MIN = 15
 
 /** Every step of the chosen mends, and the cleaning of what only opens on the way. */
 export function mendTasks(g: Graph): Task[] {
-  return [...cleaning(g), ...g.settled.mends.flatMap(m => jointMend(g, m)), ...g.settled.wood.flatMap(m => woodMend(g, m))]
+  return [
+    ...cleaning(g),
+    ...g.settled.mends.flatMap(m => jointMend(g, m)),
+    ...g.settled.wood.flatMap(m => woodMend(g, m)),
+  ]
 }
 
-/** Joints that only open because they are in the way are cleaned all the same: new glue wants bare wood. What is bored out is bare. */
+/**
+ * Joints that only open because they are in the way are cleaned all the same: new glue wants bare wood. What is bored
+ * out is bare.
+ */
 function cleaning(g: Graph): Task[] {
   const isDry = (joint: string) => g.settled.staging.stages.some(s => s.dry.includes(joint))
-  return g.settled.apart.decisions.filter(d => d.decision === 'in-the-way' && !isDry(d.joint) && !g.settled.apart.sawn.includes(d.joint)).map(({ joint }): Task => ({
-    id: `joint:${joint}/cleaned`,
-    kind: 'clean',
-    troubles: [],
-    joints: [joint],
-    after: openedBy(g, joint),
-    hands: 1,
-    minutes: handsOn(CLEAN_MIN),
-    line: `joint:${joint}`,
-    waitMin: 0,
-    clockMin: null,
-    tools: [tool('scraper'), tool('swab')],
-    title: say`${tagOf(jointOf(g.job.piece, joint))}, cleaned`,
-    words: cleaningWords(findingOf(g.job.piece, joint).oldGlue, FORMS[jointOf(g.job.piece, joint).form.kind].fit === 'round', g.job.school),
-    why: say`It was opened because it was in the way, and closes with new glue.`,
-    facts: [`joint:${joint}/cleaned`],
-    done: g.done.allDry || g.done.has([`joint:${joint}/cleaned`]) || isShut(g, `joint:${joint}`),
-  }))
+  return g.settled.apart.decisions
+    .filter(d => d.decision === 'in-the-way' && !isDry(d.joint) && !g.settled.apart.sawn.includes(d.joint))
+    .map(({ joint }): Task => ({
+      id: `joint:${joint}/cleaned`,
+      kind: 'clean',
+      troubles: [],
+      joints: [joint],
+      after: openedBy(g, joint),
+      hands: 1,
+      minutes: handsOn(CLEAN_MIN),
+      line: `joint:${joint}`,
+      waitMin: 0,
+      clockMin: null,
+      tools: [tool('scraper'), tool('swab')],
+      title: say`${tagOf(jointOf(g.job.piece, joint))}, cleaned`,
+      words: cleaningWords(
+        findingOf(g.job.piece, joint).oldGlue,
+        FORMS[jointOf(g.job.piece, joint).form.kind].fit === 'round',
+        g.job.school,
+      ),
+      why: say`It was opened because it was in the way, and closes with new glue.`,
+      facts: [`joint:${joint}/cleaned`],
+      done: g.done.allDry || g.done.has([`joint:${joint}/cleaned`]) || isShut(g, `joint:${joint}`),
+    }))
 }
 
 function jointMend(g: Graph, mend: JointMend): Task[] {
@@ -49,11 +62,20 @@ function jointMend(g: Graph, mend: JointMend): Task[] {
   const trouble = g.job.troubles.find(t => t.id === `joint:${mend.joint}`)
   if (!work || !option) return []
   const line = `joint:${mend.joint}`
-  // A mortise in a broken or split part is cut again when its wood is whole; a new part is made before its tenons are fitted.
+  // A mortise in a broken or split part is cut again when its wood is whole; a new part is made before its tenons are
+  // fitted.
   const { enters, receives } = jointOf(g.job.piece, mend.joint)
-  const made = [enters, receives].filter(p => g.job.remade.has(p)).flatMap(p => g.settled.wood.filter(m => m.trouble === `part:${p}`)).flatMap(m => lastStep(m))
-  const recut = openedForWood(g.settled.wood).filter(o => o.joint === mend.joint).flatMap(o => g.settled.wood.filter(m => m.trouble === o.trouble)).flatMap(m => lastStep(m))
-  const wood = (trouble?.standsOn ?? []).flatMap(id => g.settled.closings.filter(c => c.trouble === id)).map(c => g.stageOf(c.id))
+  const made = [enters, receives]
+    .filter(p => g.job.remade.has(p))
+    .flatMap(p => g.settled.wood.filter(m => m.trouble === `part:${p}`))
+    .flatMap(m => lastStep(m))
+  const recut = openedForWood(g.settled.wood)
+    .filter(o => o.joint === mend.joint)
+    .flatMap(o => g.settled.wood.filter(m => m.trouble === o.trouble))
+    .flatMap(m => lastStep(m))
+  const wood = (trouble?.standsOn ?? [])
+    .flatMap(id => g.settled.closings.filter(c => c.trouble === id))
+    .map(c => g.stageOf(c.id))
   const own = g.stageOf(line)
   const whole = wood.filter((s): s is Stage => s !== undefined && (!own || !comesAfter(g, s, own))).map(curedTask)
   const start = [...openedBy(g, mend.joint), ...because('fitted', [...made, ...recut]), ...because('cured', whole)]
@@ -95,22 +117,31 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
     reason: option.verdict.reason,
     steps: work.steps,
     // A repair at a joint is undone before that joint is spread.
-    lineOf: turn => lines.find(l => l.turn === turn)?.id ?? (trouble.kind === 'earlier-repair' && trouble.joint ? `joint:${trouble.joint}` : undefined),
+    lineOf: turn =>
+      lines.find(l => l.turn === turn)?.id
+      ?? (trouble.kind === 'earlier-repair' && trouble.joint ? `joint:${trouble.joint}` : undefined),
     start: [...allOpen(g), ...because('order', dryFoundations(g, mend, trouble.standsOn).flatMap(lastStep))],
-    // What only hardware holds is made tight when nothing near it has to move any more; webbing is strained in a frame that stands.
+    // What only hardware holds is made tight when nothing near it has to move any more; webbing is strained in a
+    // frame that stands.
     last: trouble.kind === 'hardware-loose' || (trouble.kind === 'bracing-lost' && lines.length === 0),
     framed: frameFitted(g),
   })
 }
 
 /**
- * What has to be fitted before the frame can be closed dry round a part that is not made yet: every joint of old wood that
+ * What has to be fitted before the frame can be closed dry round a part that is not made yet: every joint of old wood
+ * that
  * came open. What waits for wood to cure is left out; it is held by hand.
  */
 function frameFitted(g: Graph): Before[] {
   const { piece, remade } = g.job
-  const isOld = (joint: string) => { const j = jointOf(piece, joint); return !remade.has(j.enters) && !remade.has(j.receives) }
-  const own = g.settled.mends.filter(m => isOld(m.joint) && (g.job.troubles.find(t => t.id === `joint:${m.joint}`)?.standsOn ?? []).length === 0)
+  const isOld = (joint: string) => {
+    const j = jointOf(piece, joint)
+    return !remade.has(j.enters) && !remade.has(j.receives)
+  }
+  const own = g.settled.mends.filter(
+    m => isOld(m.joint) && (g.job.troubles.find(t => t.id === `joint:${m.joint}`)?.standsOn ?? []).length === 0,
+  )
   const fitted = own.flatMap((m) => {
     const steps = chosenWork(m)?.steps.filter(s => s.when === 'before' && s.turn === 1) ?? []
     return steps.length > 0 ? [`joint:${m.joint}/${steps.at(-1)!.id}`] : []
@@ -122,14 +153,21 @@ const isOpened = (g: Graph, joint: string): boolean =>
   openedBy(g, joint).length > 0 || g.done.allOpened || g.done.opened.has(joint) || isApart(g.job.piece, joint)
 
 /** Mends without glue of what a trouble stands on: what held a split open lets go before it is closed. */
-const dryFoundations = (g: Graph, mend: TroubleMend, standsOn: readonly string[]): TroubleMend[] => g.settled.wood.filter(m =>
-  standsOn.includes(m.trouble) && !woodWork(m)?.design?.glueLines.length && !isSameWork(g, m, mend))
+const dryFoundations = (g: Graph, mend: TroubleMend, standsOn: readonly string[]): TroubleMend[] =>
+  g.settled.wood.filter(
+    m => standsOn.includes(m.trouble) && !woodWork(m)?.design?.glueLines.length && !isSameWork(g, m, mend),
+  )
 
 /** A loose corner and the loose bolt in it are tightened once: the same mend, without glue, at the same joint. */
 function isSameWork(g: Graph, a: TroubleMend, b: TroubleMend): boolean {
   const jointOfTrouble = (id: string) => g.job.troubles.find(t => t.id === id)?.joint ?? null
   const joint = jointOfTrouble(a.trouble)
-  return a.chosen === b.chosen && joint !== null && joint === jointOfTrouble(b.trouble) && ![a, b].some(m => woodWork(m)?.design?.glueLines.length)
+  return (
+    a.chosen === b.chosen
+    && joint !== null
+    && joint === jointOfTrouble(b.trouble)
+    && ![a, b].some(m => woodWork(m)?.design?.glueLines.length)
+  )
 }
 
 const DAY_MIN = 1440
@@ -141,24 +179,26 @@ function restTask(g: Graph, c: Chain): Task[] {
   const rest = g.resting.get(c.trouble)
   if (!rest) return []
   const id = `${c.trouble}/wood-rests`
-  return [{
-    id,
-    kind: 'mend',
-    troubles: c.troubles,
-    joints: c.joints,
-    after: [],
-    hands: 1,
-    minutes: handsOn(REST_HANDS_MIN),
-    line: null,
-    waitMin: rest.days * DAY_MIN,
-    clockMin: null,
-    tools: [],
-    title: say`${c.title}: its wood rests`,
-    words: say`Saw it rough and lay it on sticks in the shop, air on all sides: ${q(rest.fromPct, '%')} as it is, ${q(rest.toPct, '%')} is where it comes to rest. About ${q(rest.days, 'count')} ${rest.days === 1 ? 'day' : 'days'}; read it again before it is cut.`,
-    why: say`Fitted now it would ${rest.fromPct > rest.toPct ? 'shrink loose' : 'swell and split what it sits in'}.`,
-    facts: [id],
-    done: g.done.has([id]),
-  }]
+  return [
+    {
+      id,
+      kind: 'mend',
+      troubles: c.troubles,
+      joints: c.joints,
+      after: [],
+      hands: 1,
+      minutes: handsOn(REST_HANDS_MIN),
+      line: null,
+      waitMin: rest.days * DAY_MIN,
+      clockMin: null,
+      tools: [],
+      title: say`${c.title}: its wood rests`,
+      words: say`Saw it rough and lay it on sticks in the shop, air on all sides: ${q(rest.fromPct, '%')} as it is, ${q(rest.toPct, '%')} is where it comes to rest. About ${q(rest.days, 'count')} ${rest.days === 1 ? 'day' : 'days'}; read it again before it is cut.`,
+      why: say`Fitted now it would ${rest.fromPct > rest.toPct ? 'shrink loose' : 'swell and split what it sits in'}.`,
+      facts: [id],
+      done: g.done.has([id]),
+    },
+  ]
 }
 
 const isMeasured = ({ job }: Graph, part: string): boolean => job.original.dryFit?.[part] !== undefined
@@ -177,7 +217,10 @@ interface Chain {
   readonly framed: readonly Before[]
 }
 
-/** A mend’s steps one after another, the glue lines between them; what is done while the glue is open belongs to the gluing. */
+/**
+ * A mend’s steps one after another, the glue lines between them; what is done while the glue is open belongs to the
+ * gluing.
+ */
 function chain(g: Graph, c: Chain): Task[] {
   const tasks: Task[] = restTask(g, c)
   for (const step of c.steps.filter(s => s.when !== 'wet')) {
@@ -197,7 +240,13 @@ function chain(g: Graph, c: Chain): Task[] {
       kind: step.when === 'cured' ? 'finish' : c.last ? 'tighten' : 'mend',
       troubles: c.troubles,
       joints: c.joints,
-      after: [...c.start, ...because('order', [before?.id]), ...because('cured', stage ? [curedTask(stage)] : []), ...everything, ...(step.shouldersOf ? c.framed : [])],
+      after: [
+        ...c.start,
+        ...because('order', [before?.id]),
+        ...because('cured', stage ? [curedTask(stage)] : []),
+        ...everything,
+        ...(step.shouldersOf ? c.framed : []),
+      ],
       hands: 1,
       minutes: handsOn(step.minutes),
       line: own ?? null,
@@ -209,7 +258,11 @@ function chain(g: Graph, c: Chain): Task[] {
       why: c.reason,
       facts: [id],
       ...(step.shouldersOf ? { shouldersOf: step.shouldersOf } : {}),
-      done: isOver || (step.shouldersOf ? isMeasured(g, step.shouldersOf) : g.done.has([id]) || (g.done.allDry && step.when === 'before' && step.turn === 1)),
+      done:
+        isOver
+        || (step.shouldersOf
+          ? isMeasured(g, step.shouldersOf)
+          : g.done.has([id]) || (g.done.allDry && step.when === 'before' && step.turn === 1)),
     })
   }
   return tasks

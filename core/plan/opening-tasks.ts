@@ -19,7 +19,11 @@ const HOLD_CLOSED_MIN = 2
 const MOVE_MIN = 4
 
 const OFF_WORDS = {
-  'drop-in-seat': { id: 'piece/seat-off', title: 'Seat out', words: 'Look under it for screws; lift the seat out and mark its front.' },
+  'drop-in-seat': {
+    id: 'piece/seat-off',
+    title: 'Seat out',
+    words: 'Look under it for screws; lift the seat out and mark its front.',
+  },
   'stuffing': {
     id: 'piece/stuffing-off',
     title: 'Cover and stuffing off',
@@ -55,8 +59,17 @@ const LABELS: Draft = {
   tools: ['labels', 'camera'],
 }
 
-/** Everything until the last joint is open, one after another, after what comes out `first`; what soaks may soak together. */
-export function openingTasks(piece: Piece, apart: TakeApart, recipes: Readonly<Record<string, Recipe>>, done: Done, first: readonly Task[] = []): Task[] {
+/**
+ * Everything until the last joint is open, one after another, after what comes out `first`; what soaks may soak
+ * together.
+ */
+export function openingTasks(
+  piece: Piece,
+  apart: TakeApart,
+  recipes: Readonly<Record<string, Recipe>>,
+  done: Done,
+  first: readonly Task[] = [],
+): Task[] {
   const moves = apart.moves.filter(m => m.opens.length > 0)
   if (moves.length === 0) return [...first]
   const tasks: Task[] = [...first]
@@ -73,16 +86,45 @@ export function openingTasks(piece: Piece, apart: TakeApart, recipes: Readonly<R
     const facts = move.opens.map(id => `joint:${id}/open`)
     const isOpen = done.has(facts)
     // What comes off for one move is off for the next.
-    for (const draft of beforeTheMove(piece, move)) if (!tasks.some(t => t.id === draft.id)) gate = [add(draft, gate, isOpen)]
-    const softened = recipesAlike(move, recipes).map(group => undoing(piece, group).reduce<readonly string[]>((before, draft) => [add(draft, before, isOpen)], gate))
+    for (const draft of beforeTheMove(piece, move)) {
+      if (!tasks.some(t => t.id === draft.id)) gate = [add(draft, gate, isOpen)]
+    }
+    const softened = recipesAlike(move, recipes).map(group =>
+      undoing(piece, group).reduce<readonly string[]>((before, draft) => [add(draft, before, isOpen)], gate),
+    )
     gate = [add(moveTask(piece, move, facts), softened.length > 0 ? softened.flat() : gate, isOpen)]
   }
   return tasks
 }
 
-function taskOf({ id, kind, usualMin, minutes = handsOn(usualMin), waitMin = 0, clockMin = null, spares, joints = [], title, words, why, facts, tools }: Draft, after: readonly string[], done: boolean): Task {
+function taskOf(
+  {
+    id,
+    kind,
+    usualMin,
+    minutes = handsOn(usualMin),
+    waitMin = 0,
+    clockMin = null,
+    spares,
+    joints = [],
+    title,
+    words,
+    why,
+    facts,
+    tools,
+  }: Draft,
+  after: readonly string[],
+  done: boolean,
+): Task {
   return {
-    id, kind, joints, title, words, why, waitMin, done,
+    id,
+    kind,
+    joints,
+    title,
+    words,
+    why,
+    waitMin,
+    done,
     troubles: [],
     line: null,
     after: after.map(task => ({ task, because: kind === 'open' ? 'out-of-the-way' : 'order' })),
@@ -99,10 +141,26 @@ function offTask(piece: Piece, off: OffBefore): Draft {
   const why = say`It is in the way, and is not to be struck.`
   if (off.kind === 'lift') {
     const words = say`The ${nameOf(piece, off.part)} only lies there: lift it off.`
-    return { id: `part:${off.part}/off`, kind: 'off', usualMin: OFF_MIN, title: say`Lift it off`, words, why, tools: [] }
+    return {
+      id: `part:${off.part}/off`,
+      kind: 'off',
+      usualMin: OFF_MIN,
+      title: say`Lift it off`,
+      words,
+      why,
+      tools: [],
+    }
   }
   const { id, title, words } = OFF_WORDS[off.kind]
-  return { id, kind: 'off', usualMin: OFF_MIN, title: say`${title}`, words: say`${words}`, why, tools: off.kind === 'stuffing' ? ['tack-lifter', 'camera'] : ['driver'] }
+  return {
+    id,
+    kind: 'off',
+    usualMin: OFF_MIN,
+    title: say`${title}`,
+    words: say`${words}`,
+    why,
+    tools: off.kind === 'stuffing' ? ['tack-lifter', 'camera'] : ['driver'],
+  }
 }
 
 /** What comes off, what is found, what is got out and what is held before a move, each a thing to do of its own. */
@@ -144,10 +202,25 @@ function frailTask(piece: Piece, move: Move, id: string): Draft {
   const fault = piece.faults.find(f => f.id === id)!
   const part = nameOf(piece, fault.part)
   // The same wood may be struck in several moves, and is held in each.
-  const own = { id: `fault:${id}/held-for-${move.opens[0]!}`, kind: 'hold-closed' as const, usualMin: HOLD_CLOSED_MIN, tools: [] }
+  const own = {
+    id: `fault:${id}/held-for-${move.opens[0]!}`,
+    kind: 'hold-closed' as const,
+    usualMin: HOLD_CLOSED_MIN,
+    tools: [],
+  }
   return fault.kind === 'worm'
-    ? { ...own, title: say`Spare ${faultTag(piece, fault)}`, words: say`No blow on the ${part} where it is eaten; pull at its sound length.`, why: say`Eaten wood crushes under a block.` }
-    : { ...own, title: say`Hold ${faultTag(piece, fault)} closed`, words: say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`, why: say`The move strikes or springs that wood.` }
+    ? {
+        ...own,
+        title: say`Spare ${faultTag(piece, fault)}`,
+        words: say`No blow on the ${part} where it is eaten; pull at its sound length.`,
+        why: say`Eaten wood crushes under a block.`,
+      }
+    : {
+        ...own,
+        title: say`Hold ${faultTag(piece, fault)} closed`,
+        words: say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`,
+        why: say`The move strikes or springs that wood.`,
+      }
 }
 
 const middleOf = ([low, high]: readonly [number, number]): number => (low + high) / 2
@@ -162,7 +235,9 @@ function undoing(piece: Piece, { joints, recipe }: Alike): Draft[] {
     const many = joints.length
     const waitMin = Math.round(reach * middleOf(row.soakMin))
     const isLast = i === recipe.rounds.length - 1
-    const next = isLast ? say`Then it stays shut: say so, and the plan goes round it.` : say`If it still holds: ${recipe.rounds[i + 1]!.row.label}.`
+    const next = isLast
+      ? say`Then it stays shut: say so, and the plan goes round it.`
+      : say`If it still holds: ${recipe.rounds[i + 1]!.row.label}.`
     return {
       id: factsOf(round).sort().join('+'),
       kind: 'soften',
@@ -171,10 +246,16 @@ function undoing(piece: Piece, { joints, recipe }: Alike): Draft[] {
       waitMin,
       clockMin: row.soakMin[1] > 0 ? middleOf(row.soakMin) : null,
       joints,
-      title: recipe.rounds.length === 1 ? say`Undo the glue in ${tags}: ${row.label}` : say`Undo the glue in ${tags}, round ${i + 1}: ${row.label}`,
+      title:
+        recipe.rounds.length === 1
+          ? say`Undo the glue in ${tags}: ${row.label}`
+          : say`Undo the glue in ${tags}, round ${i + 1}: ${row.label}`,
       words: say`${row.words}${round.shield ? say` Shield: ${round.shield}.` : say``} It has let go when: ${row.sign} Stop when: ${row.stop} ${next}`,
       tools: row.tools,
-      why: i === 0 ? say`The gentlest way that the finish near by stands.` : say`Come to in about ${q(reach, 'share')} of such joints.`,
+      why:
+        i === 0
+          ? say`The gentlest way that the finish near by stands.`
+          : say`Come to in about ${q(reach, 'share')} of such joints.`,
       facts: factsOf(round),
       ...(round.id !== 'swab' && !isLast ? { spares: recipe.rounds.slice(i + 1).flatMap(factsOf) } : {}),
     }
@@ -182,13 +263,19 @@ function undoing(piece: Piece, { joints, recipe }: Alike): Draft[] {
 }
 
 const moveTask = (piece: Piece, move: Move, facts: readonly string[]): Draft => ({
-  id: `${move.opens.map(id => `joint:${id}`).sort().join('+')}/open`,
+  id: `${move.opens
+    .map(id => `joint:${id}`)
+    .sort()
+    .join('+')}/open`,
   kind: 'open',
   usualMin: MOVE_MIN,
   joints: move.opens,
   title: say`Move out ${move.opens.map(id => tagOf(piece.joints.find(j => j.id === id)!)).join(', ')}`,
   words: move.words,
   tools: ['mallet', 'reversed-clamp'],
-  why: move.springMm > 0.5 ? say`It has to be sprung ${q(move.springMm, 'mm')} sideways.` : say`It leaves along its own line.`,
+  why:
+    move.springMm > 0.5
+      ? say`It has to be sprung ${q(move.springMm, 'mm')} sideways.`
+      : say`It leaves along its own line.`,
   facts,
 })

@@ -46,7 +46,9 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     school: job.school,
     survey: surveyOf(piece),
     troubles,
-    diagnoses: faultyJoints(piece).filter(j => !isHeldByHardware(piece, j)).map(j => diagnose(piece, j)),
+    diagnoses: faultyJoints(piece)
+      .filter(j => !isHeldByHardware(piece, j))
+      .map(j => diagnose(piece, j)),
     faultDiagnoses: piece.faults.filter(f => troubles.some(t => t.fault === f.id)).map(f => diagnoseFault(piece, f)),
     whole,
     mends: draft.mends,
@@ -76,13 +78,24 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   }
 }
 
-/** Whether a date can be given: nothing open, nothing untried, nothing that would bring it back, nothing only assumed that decides. */
+/**
+ * Whether a date can be given: nothing open, nothing untried, nothing that would bring it back, nothing only assumed
+ * that decides.
+ */
 function isComplete({ original }: Job, draft: Draft, { troubles, readings, whole }: Judged): boolean {
   const isAnswered = !whole.needsAnswer || isBracingAnswered(original, troubles)
   // Hardware made tight again is in use as soon as it is done: nothing of it cures.
-  const isGlued = draft.stages.length > 0 || (draft.staging.stages.length === 0 && draft.wood.some(m => m.chosen !== null))
+  const isGlued
+    = draft.stages.length > 0 || (draft.staging.stages.length === 0 && draft.wood.some(m => m.chosen !== null))
   // A stage that is longer than its glue is open, or for which a clamp is missing, is no plan yet.
-  return isGlued && draft.staging.fits && isAnswered && readings.length === 0 && troubles.every(t => t.answer !== 'open') && surveyOf(original).untested.length === 0
+  return (
+    isGlued
+    && draft.staging.fits
+    && isAnswered
+    && readings.length === 0
+    && troubles.every(t => t.answer !== 'open')
+    && surveyOf(original).untested.length === 0
+  )
 }
 
 /** The first moment after the last rest at which somebody is there. */
@@ -98,11 +111,14 @@ function timedTasks({ tasks, times, stages }: Draft): TimedTask[] {
   return tasks.map((task): TimedTask => {
     const stage = stages.find(s => glueTask(s) === task.id)
     const clamps = stage?.clamps.flatMap(c => (c.clamp ? [`${c.clamp.row.id}/${c.clamp.nth}`] : [])) ?? []
-    return { ...task, time: task.done ? null : times.get(task.id) ?? null, clamps }
+    return { ...task, time: task.done ? null : (times.get(task.id) ?? null), clamps }
   })
 }
 
-/** The area that each glue is spread on, stage by stage, mm²: of joints both faces of what enters, of lines in the wood their face. */
+/**
+ * The area that each glue is spread on, stage by stage, mm²: of joints both faces of what enters, of lines in the
+ * wood their face.
+ */
 function areasOf({ piece }: Job, { staging, closings, glueOf }: Draft): Map<Glue, number[]> {
   const areas = new Map<Glue, number[]>()
   for (const [n, stage] of staging.stages.entries()) {

@@ -13,7 +13,14 @@ import type { Cost } from './cost'
 import type { StockLine, ToolLine } from './lists'
 import type { TimedTask } from '../work'
 
-export interface MendOption { readonly id: MendId, readonly label: string, readonly short: string, readonly opens: boolean, readonly undo: 'yes' | 'partly' | 'no', readonly verdict: Verdict }
+export interface MendOption {
+  readonly id: MendId
+  readonly label: string
+  readonly short: string
+  readonly opens: boolean
+  readonly undo: 'yes' | 'partly' | 'no'
+  readonly verdict: Verdict
+}
 
 export interface JointMend {
   readonly joint: string
@@ -64,10 +71,18 @@ export interface AnsweredTrouble extends Trouble {
   readonly waitsFor: readonly string[]
 }
 
-/** What nobody has looked at and decides something that cannot be undone: a cut, the glue for the whole piece, whether sound joints open. */
+/**
+ * What nobody has looked at and decides something that cannot be undone: a cut, the glue for the whole piece, whether
+ * sound joints open.
+ */
 export type Reading
-  = | { readonly joint: string, readonly of: 'clearance', readonly clearance: ClearanceKey, readonly decides: 'cut' | 'glue' }
-    | { readonly joint: string, readonly of: 'old-glue', readonly decides: 'opening' }
+  = | {
+    readonly joint: string
+    readonly of: 'clearance'
+    readonly clearance: ClearanceKey
+    readonly decides: 'cut' | 'glue'
+  }
+  | { readonly joint: string, readonly of: 'old-glue', readonly decides: 'opening' }
 
 /** Something that keeps the plan from going on, and what would free it. */
 export interface Stop {
@@ -77,7 +92,17 @@ export interface Stop {
   readonly why: Phrase
   readonly remedies: readonly Remedy[]
 }
-export type StopId = 'trouble-open' | 'no-mend' | 'no-glue' | 'own-glue' | 'stage-too-long' | 'no-clamp' | 'stays-shut' | 'stuck' | 'measure-first' | 'never-sets'
+export type StopId
+  = | 'trouble-open'
+    | 'no-mend'
+    | 'no-glue'
+    | 'own-glue'
+    | 'stage-too-long'
+    | 'no-clamp'
+    | 'stays-shut'
+    | 'stuck'
+    | 'measure-first'
+    | 'never-sets'
 
 /** One way to go on: by one press where it has a command, otherwise at the step it names. */
 export interface Remedy {
@@ -90,7 +115,17 @@ export interface Remedy {
   /** The joint to look at there, if it is one. */
   readonly joint: string | null
 }
-export type RemedyId = 'carry-to-room' | 'begin-later' | 'more-hands' | 'another-glue' | 'own-judgement' | 'measure' | 'may-open' | 'mend-by-hand' | 'make-again' | 'clamps'
+export type RemedyId
+  = | 'carry-to-room'
+    | 'begin-later'
+    | 'more-hands'
+    | 'another-glue'
+    | 'own-judgement'
+    | 'measure'
+    | 'may-open'
+    | 'mend-by-hand'
+    | 'make-again'
+    | 'clamps'
 
 /** Something that has to be so before glue is spread. */
 export interface Gate {
@@ -126,12 +161,15 @@ export interface Plan {
   readonly preparation: Figure
   readonly readyMin: number
   readonly stages: readonly ScheduledStage[]
-  /** All work, done or not, in the order in which it is told: what the bench, the dates, the lanes and the lists read. */
+  /**
+   * All work, done or not, in the order in which it is told: what the bench, the dates, the lanes and the lists read.
+   */
   readonly tasks: readonly TimedTask[]
   /** Least working time any split of the glue-up comes down to, minutes. */
   readonly bottleneckMin: number
   /**
-   * When it may be sat in; null while there is no complete plan: a trouble neither mended nor settled, a joint nobody tried, a
+   * When it may be sat in; null while there is no complete plan: a trouble neither mended nor settled, a joint nobody
+   * tried, a
    * cause that would bring it back unanswered, a reading that decides. When somebody is there, not in the night.
    */
   readonly returnMin: number | null

@@ -11,18 +11,26 @@ const GROUPS: readonly { readonly label: string, readonly kinds: readonly TaskKi
   { label: 'dry run', kinds: ['dry-run'] },
 ]
 
-/** Minutes that are left of opening, mending and trying dry, soaking among them, without what cures and what follows on it. */
+/**
+ * Minutes that are left of opening, mending and trying dry, soaking among them, without what cures and what follows
+ * on it.
+ */
 export function preparationTime(tasks: readonly Task[]): Figure {
   const left = tasks.filter(t => !t.done)
-  const minutesIn = (kinds: readonly TaskKind[]) => left.filter(t => kinds.includes(t.kind)).reduce((sum, t) => sum + t.minutes.usual + soak(t), 0)
+  const minutesIn = (kinds: readonly TaskKind[]) =>
+    left.filter(t => kinds.includes(t.kind)).reduce((sum, t) => sum + t.minutes.usual + soak(t), 0)
   const sums = GROUPS.map(({ label, kinds }) => ({ label, minutes: minutesIn(kinds) }))
   const value = sums.reduce((sum, s) => sum + s.minutes, 0)
   return {
-    value, low: value * 0.7, high: value * 1.6, unit: 'min',
+    value,
+    low: value * 0.7,
+    high: value * 1.6,
+    unit: 'min',
     derivation: {
       rule: 'labels + what comes off + locks out + moves with their soaking + mends + cleaning the joints opened on the way + dry run, as far as they are not done',
       inputs: sums.filter(s => s.minutes > 0).map(s => input(s.label, s.minutes, 'min', 'table')),
-      source: 'working-rates', confidence: 'low',
+      source: 'working-rates',
+      confidence: 'low',
     },
   }
 }
@@ -30,7 +38,8 @@ export function preparationTime(tasks: readonly Task[]): Figure {
 const soak = (t: Task): number => (t.kind === 'soften' ? t.waitMin : 0)
 
 /**
- * What has to be done before the first joint is glued: the dry run and all it stands on; of a piece with no joint to glue all
+ * What has to be done before the first joint is glued: the dry run and all it stands on; of a piece with no joint to
+ * glue all
  * that its first gluing stands on.
  */
 export function beforeGluing(tasks: readonly Task[]): ReadonlySet<string> {

@@ -12,7 +12,8 @@ import type { Reading } from './plan'
 const THIN_GLUE_MM = 0.15
 
 /**
- * What has to be measured before anything is cut or the glue for the whole piece is taken: a clearance that somebody only
+ * What has to be measured before anything is cut or the glue for the whole piece is taken: a clearance that somebody
+ * only
  * assumed and that chose a mend which cannot be undone, or the glue that fills.
  */
 export function readingsOf(job: Job, draft: Draft): Reading[] {
@@ -24,18 +25,32 @@ function gluesThatDecide(job: Job, { mends, apart, verdict }: Draft): Reading[] 
   const opened = countOpened(apart)
   if (opened === 0) return []
   const already = doneOn(job.piece)
-  const inPlace = new Map(mends.flatMap((m) => {
-    const c = jointCase(job.piece, jointOf(job.piece, m.joint), job.school, verdict?.glue.gapMm ?? 0)
-    const isOpened = apart.decisions.find(d => d.joint === m.joint)?.decision === 'open'
-    if (!isOpened || already.allOpened || already.opened.has(m.joint) || m.picked || c.finding.oldGlue !== 'unknown') return []
-    const work = glueInPlace.consider({ ...c, finding: { ...c.finding, oldGlue: 'protein' } })
-    return work.fits ? [[m.joint, work] as const] : []
-  }))
+  const inPlace = new Map(
+    mends.flatMap((m) => {
+      const c = jointCase(job.piece, jointOf(job.piece, m.joint), job.school, verdict?.glue.gapMm ?? 0)
+      const isOpened = apart.decisions.find(d => d.joint === m.joint)?.decision === 'open'
+      if (!isOpened || already.allOpened || already.opened.has(m.joint) || m.picked || c.finding.oldGlue !== 'unknown') {
+        return []
+      }
+      const work = glueInPlace.consider({ ...c, finding: { ...c.finding, oldGlue: 'protein' } })
+      return work.fits ? [[m.joint, work] as const] : []
+    }),
+  )
   // Only where the answer would leave joints shut is it asked for: what opens for another’s sake opens anyway.
-  return [...inPlace].filter(([joint, work]) => {
-    const otherwise = takeApart(job.piece, mends.filter(m => !isLeft(m)).map(m => ({ joint: m.joint, opens: workOf(m, true), inPlace: m.joint === joint ? work : workOf(m, false) })), job.standing, new Set(), job.sawn)
-    return countOpened(otherwise) < opened - 1
-  }).map(([joint]): Reading => ({ joint, of: 'old-glue', decides: 'opening' }))
+  return [...inPlace]
+    .filter(([joint, work]) => {
+      const otherwise = takeApart(
+        job.piece,
+        mends
+          .filter(m => !isLeft(m))
+          .map(m => ({ joint: m.joint, opens: workOf(m, true), inPlace: m.joint === joint ? work : workOf(m, false) })),
+        job.standing,
+        new Set(),
+        job.sawn,
+      )
+      return countOpened(otherwise) < opened - 1
+    })
+    .map(([joint]): Reading => ({ joint, of: 'old-glue', decides: 'opening' }))
 }
 
 const countOpened = (apart: TakeApart): number => new Set(apart.moves.flatMap(m => m.opens)).size
@@ -49,7 +64,8 @@ function gapsThatDecide(job: Job, { mends, glueOf }: Draft): Reading[] {
     const joint = jointOf(job.piece, m.joint)
     const { clearance } = jointCase(job.piece, joint, job.school, 0)
     const isSnapped = m.chosen === 'new-dowel' && job.piece.findings[joint.id]?.signs['dowel-stub'] === 'seen'
-    const decides: ClearanceKey = FORMS[joint.form.kind].fit === 'round' ? 'round' : m.chosen === 'kerf-and-wedge' ? 'edge' : 'cheek'
+    const decides: ClearanceKey
+      = FORMS[joint.form.kind].fit === 'round' ? 'round' : m.chosen === 'kerf-and-wedge' ? 'edge' : 'cheek'
     const isAssumed = clearance[decides as 'cheek' | 'edge' | 'round'].mouth.basis === 'assumed'
     if (!isAssumed || isSnapped) return []
     const cannotBeUndone = option.undo === 'no'

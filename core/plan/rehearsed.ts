@@ -3,22 +3,31 @@ import { input, type Figure } from '../measure/figure'
 import type { Piece, PieceEvent } from '../piece/schema'
 
 /** How a stage’s rehearsal is told: all that is closed in it. */
-export const rehearsedFacts = (stage: Pick<Stage, 'joints' | 'wood'>): string[] => closedIn(stage).map(line => `${line}/rehearsed`)
+export const rehearsedFacts = (stage: Pick<Stage, 'joints' | 'wood'>): string[] =>
+  closedIn(stage).map(line => `${line}/rehearsed`)
 
 /** The last time just this stage was gone through; another split of the same joints was another stage. */
 function rehearsalOf(piece: Piece, stage: Stage): PieceEvent | undefined {
   const facts = rehearsedFacts(stage)
-  return piece.events.findLast(e => e.kind === 'rehearsed' && e.of.length === facts.length && facts.every(f => e.of.includes(f)))
+  return piece.events.findLast(
+    e => e.kind === 'rehearsed' && e.of.length === facts.length && facts.every(f => e.of.includes(f)),
+  )
 }
 
 /** Two goes at the same thing differ by about so much (low). */
 const AGAIN_SHARE = 0.1
 
 /**
- * The stages with what a rehearsal took in the place of the table’s minutes: it was closed, clamped and checked dry, so only
+ * The stages with what a rehearsal took in the place of the table’s minutes: it was closed, clamped and checked dry,
+ * so only
  * the spreading is still the table’s.
  */
-export function withRehearsals(piece: Piece, staging: Staging, usableMin: (stage: Stage) => number, isGlued: (stage: Stage) => boolean): Staging {
+export function withRehearsals(
+  piece: Piece,
+  staging: Staging,
+  usableMin: (stage: Stage) => number,
+  isGlued: (stage: Stage) => boolean,
+): Staging {
   const stages = staging.stages.map((stage) => {
     const event = rehearsalOf(piece, stage)
     return event ? rehearsed(stage, event) : stage

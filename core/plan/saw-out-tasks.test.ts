@@ -12,10 +12,21 @@ import { planPiece } from '.'
 const chair = newChair({ stretchers: 'box' })
 const LOST = 'front-stretcher'
 const [first, second] = chair.joints.filter(j => j.enters === LOST)
-const tested = applyAll(chair, chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.enters === 'front-rail' ? 'gives' : 'solid' })))
-const told = (facts: { missing: boolean, stillIn?: boolean }): Command => ({ do: 'edit-frame', edit: { do: 'describe-part', part: LOST, ...facts } })
+const tested = applyAll(
+  chair,
+  chair.joints.map((j): Command => ({
+    do: 'test-joint',
+    joint: j.id,
+    state: j.enters === 'front-rail' ? 'gives' : 'solid',
+  })),
+)
+const told = (facts: { missing: boolean, stillIn?: boolean }): Command => ({
+  do: 'edit-frame',
+  edit: { do: 'describe-part', part: LOST, ...facts },
+})
 const beyond = applyAll(tested, [told({ missing: true, stillIn: true })])
-const planOf = (piece = beyond) => planPiece(piece, USUAL_SHOP, { ...USUAL_SHOP.climate, tonightC: 18 }, '2026-03-05T09:00')
+const planOf = (piece = beyond) =>
+  planPiece(piece, USUAL_SHOP, { ...USUAL_SHOP.climate, tonightC: 18 }, '2026-03-05T09:00')
 
 describe('a part beyond saving', () => {
   const plan = planOf()
@@ -35,14 +46,21 @@ describe('a part beyond saving', () => {
     expect(plan.woodMends.map(m => m.chosen)).toEqual(lost.woodMends.map(m => m.chosen))
   })
   it('the saw makes no room for the new one: it goes home between the same legs, which open or are sprung for it', () => {
-    const firm = planOf(applyAll(beyond, chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' }))))
+    const firm = planOf(
+      applyAll(
+        beyond,
+        chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' })),
+      ),
+    )
     const opened = firm.takeApart.decisions.filter(d => d.decision === 'in-the-way')
     const isSprung = firm.takeApart.moves.some(m => m.joints.includes(first!.id) && m.springMm > 0)
     expect(opened.length > 0 || isSprung).toBe(true)
     expect(firm.stages.find(s => s.joints.includes(first!.id))!.joints).toContain(second!.id)
   })
   it('what holds it is out first, and it is told in the record', () => {
-    const pinned = planOf(applyAll(beyond, [{ do: 'add-hold', hold: newHold('nail', 'h', { kind: 'joint', id: first!.id }) }]))
+    const pinned = planOf(
+      applyAll(beyond, [{ do: 'add-hold', hold: newHold('nail', 'h', { kind: 'joint', id: first!.id }) }]),
+    )
     expect(phraseText(pinned.tasks.find(t => t.id === out.id)!.words)).toContain(`What is in J${first!.number} out`)
     const { sections } = recordOf(beyond, planOf())
     expect(sections.flatMap(s => s.lines).some(l => l.head === 'Beyond saving')).toBe(true)

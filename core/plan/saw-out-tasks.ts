@@ -9,11 +9,17 @@ import { handsOn, type Task } from '../work'
 import type { Done } from './done'
 import type { Job } from './job'
 
-/** Writing its sizes down and sawing it through, and clearing one socket of its stub, minutes (docs/sources.md#working-rates, low). */
+/**
+ * Writing its sizes down and sawing it through, and clearing one socket of its stub, minutes
+ * (docs/sources.md#working-rates, low).
+ */
 const SAW_MIN = 10
 const STUB_MIN = 8
 
-/** Parts beyond saving that are still in the piece: out before anything else is opened, in pieces where they do not come whole. */
+/**
+ * Parts beyond saving that are still in the piece: out before anything else is opened, in pieces where they do not
+ * come whole.
+ */
 export function sawOutTasks({ original, remade }: Job, done: Done): Task[] {
   return original.parts.filter(p => p.stillIn && remade.has(p.id)).map(p => sawOut(original, p, done))
 }
@@ -46,12 +52,27 @@ function wordsFor(piece: Piece, part: Part, joints: readonly Joint[]): Phrase {
   // What only lies on its neighbour, or is screwed to it, leaves nothing in a hole.
   const stubs = joints.filter(j => !FORMS[j.form.kind].flat)
   const locked = joints.filter(j => holdsOf(piece, j).length > 0)
-  const tags = (some: readonly Joint[]) => joined(some.map(j => say`${tagOf(j)}`), ', ')
+  const tags = (some: readonly Joint[]) =>
+    joined(
+      some.map(j => say`${tagOf(j)}`),
+      ', ',
+    )
   const [enters, receives] = [stubs.filter(j => j.enters === part.id), stubs.filter(j => j.receives === part.id)]
-  return joined([
-    say`Write down its sizes first and keep every piece: it is the pattern.`,
-    ...(locked.length > 0 ? [say`What is in ${tags(locked)} out: metal, pins, wedges.`] : []),
-    ...(enters.length > 0 ? [say`Saw it through a finger’s breadth from ${tags(enters)}; bore and pare the stub out of the hole, down to the old wall and no further.`] : []),
-    ...(receives.length > 0 ? [say`Split it away from ${tags(receives)} along its grain, a little at a time, so that what sits in it stays whole.`] : []),
-  ], ' ')
+  return joined(
+    [
+      say`Write down its sizes first and keep every piece: it is the pattern.`,
+      ...(locked.length > 0 ? [say`What is in ${tags(locked)} out: metal, pins, wedges.`] : []),
+      ...(enters.length > 0
+        ? [
+            say`Saw it through a finger’s breadth from ${tags(enters)}; bore and pare the stub out of the hole, down to the old wall and no further.`,
+          ]
+        : []),
+      ...(receives.length > 0
+        ? [
+            say`Split it away from ${tags(receives)} along its grain, a little at a time, so that what sits in it stays whole.`,
+          ]
+        : []),
+    ],
+    ' ',
+  )
 }

@@ -27,15 +27,26 @@ describe('what to have ready', () => {
     expect(ids.indexOf('fine-saw')).toBeLessThan(ids.indexOf('drill'))
     expect(made.tools.find(t => t.id === 'fine-saw')!.tasks).toEqual(['fault:broken-leg/saw'])
     const first = benchSteps(made)[0]!
-    const after = plan(applyAll(chapel, [{ do: 'log-event', event: { id: 'did', at: START, stage: null, note: '', ...eventOf(first) } }]))
+    const after = plan(
+      applyAll(chapel, [
+        { do: 'log-event', event: { id: 'did', at: START, stage: null, note: '', ...eventOf(first) } },
+      ]),
+    )
     expect(made.tools.some(t => t.tasks.includes(first.id))).toBe(true)
     expect(after.tools.some(t => t.tasks.includes(first.id))).toBe(false)
   })
   it('like things for several joints are one line that names them all', () => {
     const two = ['left-side-rail--left-back-post', 'right-side-rail--right-back-post']
     const loose = applyAll(newChair({ sideRails: 'dowel' }), [
-      ...newChair({ sideRails: 'dowel' }).joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: two.includes(j.id) ? 'swings' : 'solid' })),
-      ...two.flatMap((joint): Command[] => [{ do: 'look-for', joint, sign: 'dowel-stub', look: 'seen' }, { do: 'choose-mend', trouble: `joint:${joint}`, mend: 'new-dowel' }]),
+      ...newChair({ sideRails: 'dowel' }).joints.map((j): Command => ({
+        do: 'test-joint',
+        joint: j.id,
+        state: two.includes(j.id) ? 'swings' : 'solid',
+      })),
+      ...two.flatMap((joint): Command[] => [
+        { do: 'look-for', joint, sign: 'dowel-stub', look: 'seen' },
+        { do: 'choose-mend', trouble: `joint:${joint}`, mend: 'new-dowel' },
+      ]),
     ])
     const dowels = plan(loose).stock.filter(s => s.id === 'dowel')
     expect(dowels.map(s => [s.count, [...s.troubles].sort()])).toEqual([[4, two.map(j => `joint:${j}`)]])
@@ -49,18 +60,41 @@ describe('what to have ready', () => {
     const chair = newChair({ blocks: 'screwed' })
     const rail = chair.joints.find(j => j.enters === 'left-side-rail')!.id
     const loose = applyAll(chair, [
-      ...chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: j.id === rail ? 'swings' : 'solid' })),
+      ...chair.joints.map((j): Command => ({
+        do: 'test-joint',
+        joint: j.id,
+        state: j.id === rail ? 'swings' : 'solid',
+      })),
       { do: 'look-for', joint: rail, sign: 'polished-tenon', look: 'not-there' },
     ])
     const glue = plan(loose).tasks.find(t => t.kind === 'glue')!
     expect(phraseText(glue.words)).toMatch(/Screws back in J15 \(2\), J17 \(2\), drawn up/)
   })
   it('a pin that somebody recorded in a joint made with pins is made new as well; a nail driven in later is not put back', () => {
-    const made = plan(orThrow(readPieceFile(readFileSync(new URL('../../tests/fixtures/files/jobs/pinned-wedged-and-nailed-under-a-drop-in.json', import.meta.url), 'utf8'))))
-    const closing = made.tasks.filter(t => t.kind === 'glue').map(t => phraseText(t.words)).join(' ')
+    const made = plan(
+      orThrow(
+        readPieceFile(
+          readFileSync(
+            new URL('../../tests/fixtures/files/jobs/pinned-wedged-and-nailed-under-a-drop-in.json', import.meta.url),
+            'utf8',
+          ),
+        ),
+      ),
+    )
+    const closing = made.tasks
+      .filter(t => t.kind === 'glue')
+      .map(t => phraseText(t.words))
+      .join(' ')
     expect(closing).toMatch(/New: wooden pin in J4/)
     expect(closing).not.toMatch(/[Nn]ails? back|New: nail/)
-    const loft = plan(orThrow(readPieceFile(readFileSync(new URL('../../demo/net-loft-armchair.json', import.meta.url), 'utf8'))))
-    expect(loft.tasks.filter(t => t.kind === 'glue').map(t => phraseText(t.words)).join(' ')).toMatch(/New: wooden pin in .*J1/)
+    const loft = plan(
+      orThrow(readPieceFile(readFileSync(new URL('../../demo/net-loft-armchair.json', import.meta.url), 'utf8'))),
+    )
+    expect(
+      loft.tasks
+        .filter(t => t.kind === 'glue')
+        .map(t => phraseText(t.words))
+        .join(' '),
+    ).toMatch(/New: wooden pin in .*J1/)
   })
 })

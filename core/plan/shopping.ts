@@ -15,16 +15,32 @@ import type { JointMend, TroubleMend } from './plan'
 import { woodWork } from './wood'
 
 /** Whose wood it is, in which shop and air. */
-interface Where { readonly piece: Piece, readonly shop: Shop, readonly climate: Climate }
+interface Where {
+  readonly piece: Piece
+  readonly shop: Shop
+  readonly climate: Climate
+}
 type Asked = Stock & { readonly troubles: readonly string[] }
 
 /** What to cut or buy for all mends, like things together, and when it is first wanted. */
-export function stockOf(where: Where, mends: readonly JointMend[], wood: readonly TroubleMend[], tasks: readonly TimedTask[]): StockLine[] {
-  return linesOf(where, mends, wood).map(s => ({ ...s, wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))) }))
+export function stockOf(
+  where: Where,
+  mends: readonly JointMend[],
+  wood: readonly TroubleMend[],
+  tasks: readonly TimedTask[],
+): StockLine[] {
+  return linesOf(where, mends, wood).map(s => ({
+    ...s,
+    wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))),
+  }))
 }
 
 /** New wood that is wetter or drier than the shop’s air, by the troubles it is for: what waits longest of each. */
-export function restingWood(where: Where, mends: readonly JointMend[], wood: readonly TroubleMend[]): Map<string, Rest> {
+export function restingWood(
+  where: Where,
+  mends: readonly JointMend[],
+  wood: readonly TroubleMend[],
+): Map<string, Rest> {
   const longest = new Map<string, Rest>()
   for (const { rest, troubles } of linesOf(where, mends, wood)) {
     if (!rest) continue
@@ -33,7 +49,11 @@ export function restingWood(where: Where, mends: readonly JointMend[], wood: rea
   return longest
 }
 
-function linesOf(where: Where, mends: readonly JointMend[], wood: readonly TroubleMend[]): Omit<StockLine, 'wantedMin'>[] {
+function linesOf(
+  where: Where,
+  mends: readonly JointMend[],
+  wood: readonly TroubleMend[],
+): Omit<StockLine, 'wantedMin'>[] {
   const merged = new Map<string, Asked>()
   const asked = [
     ...mends.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [`joint:${m.joint}`] }))),
@@ -43,10 +63,13 @@ function linesOf(where: Where, mends: readonly JointMend[], wood: readonly Troub
     const key = `${s.id} ${s.what} ${s.sizesMm.map(x => x.toFixed(2)).join('x')} ${s.wood}`
     const before = merged.get(key)
     const count = !before ? s.count : s.serves === 'all' ? Math.max(before.count, s.count) : before.count + s.count
-    merged.set(key, { ...(before ?? s), count, troubles: [...before?.troubles ?? [], ...s.troubles] })
+    merged.set(key, { ...(before ?? s), count, troubles: [...(before?.troubles ?? []), ...s.troubles] })
   }
   const lines = [...merged.values()].map(s => ({ ...s, ...woodOf(where, s) }))
-  const stored = fromStore(lines.map(l => ({ cut: l.cut, count: l.count, woods: l.woods.map(w => w.name) })), where.shop.store)
+  const stored = fromStore(
+    lines.map(l => ({ cut: l.cut, count: l.count, woods: l.woods.map(w => w.name) })),
+    where.shop.store,
+  )
   return lines.map((l, i) => ({ ...l, have: stored[i]?.id ?? null, rest: restFor(where, l.cut, stored[i] ?? null) }))
 }
 
@@ -67,7 +90,8 @@ function woodOf({ piece, climate }: Where, line: Asked): Pick<StockLine, 'cut' |
   const woods = woodsFor(cut.use, beside)
   const { place } = piece.intake
   const bench = { temperatureC: climate.nowC, humidityPct: climate.nowRhPct }
-  const dry = place && FITTED.has(line.id) ? drynessOf(cut.finishedMm[0]!, woods[0]?.name ?? beside, bench, place) : null
+  const dry
+    = place && FITTED.has(line.id) ? drynessOf(cut.finishedMm[0]!, woods[0]?.name ?? beside, bench, place) : null
   return { cut, woods, dry }
 }
 
@@ -77,11 +101,13 @@ function partBeside(piece: Piece, trouble: string): string {
   const joint = piece.joints.find(j => kind === 'joint' && j.id === id)
   const fault = piece.faults.find(f => kind === 'fault' && f.id === id)
   const hold = piece.holds.find(h => kind === 'hold' && h.id === id)
-  const part = joint?.enters ?? fault?.part ?? (hold?.on.kind === 'part' ? hold.on.id : kind === 'part' ? id : undefined)
+  const part
+    = joint?.enters ?? fault?.part ?? (hold?.on.kind === 'part' ? hold.on.id : kind === 'part' ? id : undefined)
   return piece.parts.find(p => p.id === part)?.species ?? piece.parts[0]!.species
 }
 
-const serves = (task: TimedTask, trouble: string): boolean => task.troubles.includes(trouble) || task.id.startsWith(`${trouble}/`)
+const serves = (task: TimedTask, trouble: string): boolean =>
+  task.troubles.includes(trouble) || task.id.startsWith(`${trouble}/`)
 
 /** Every tool of the work that is left, in the order of first use. */
 export function toolsOf(tasks: readonly TimedTask[]): ToolLine[] {

@@ -15,18 +15,27 @@ import { jointOf } from './job'
 import { because, glueTask, type Graph } from './task-graph'
 import { woodWork } from './wood'
 
-/** A bore nearer to its part’s own line than this, as a cosine, is bored from an end and hidden in the wood: 15 degrees. */
+/**
+ * A bore nearer to its part’s own line than this, as a cosine, is bored from an end and hidden in the wood: 15
+ * degrees.
+ */
 const ALONG_THE_PART = 0.966
 /** What stuffing covers. */
 const STUFFED_OVER = new Set(['front-rail', 'side-rail', 'back-rail'])
 
-/** How far the surface goes: as somebody said, else who conserves or has a precious piece keeps it, and of another each mend is blended into its part. */
+/**
+ * How far the surface goes: as somebody said, else who conserves or has a precious piece keeps it, and of another
+ * each mend is blended into its part.
+ */
 export function surfaceAimOf({ choices, intake }: Piece, school: School): SurfaceAim {
   const isKept = school === 'conserve' || intake.worth === 'precious'
   return choices.surface ?? (isKept ? 'keep' : 'blend')
 }
 
-/** What is done to the surface once everything has been tried again, finish by finish, each step for all parts that want it. */
+/**
+ * What is done to the surface once everything has been tried again, finish by finish, each step for all parts that
+ * want it.
+ */
 export function surfaceTasks(g: Graph, tested: Task): Task[] {
   const aim = surfaceAimOf(g.job.original, g.job.school)
   if (aim === 'elsewhere') return []
@@ -34,10 +43,15 @@ export function surfaceTasks(g: Graph, tested: Task): Task[] {
   const finishes = [...new Set(marks.map(m => finishOf(g, m.part)))]
   return finishes.flatMap((finish) => {
     const tasks: Task[] = []
-    for (const s of surfaceSteps(marks.filter(m => finishOf(g, m.part) === finish), finish, aim)) {
+    for (const s of surfaceSteps(
+      marks.filter(m => finishOf(g, m.part) === finish),
+      finish,
+      aim,
+    )) {
       const facts = s.parts.map(part => `part:${part}/${s.id}`)
       // Glue that has not cured through moves under a coat and shows.
-      const cured = s.id === 'seams' || s.id === 'finish' ? [] : because('at-rest', g.settled.staging.stages.map(glueTask))
+      const cured
+        = s.id === 'seams' || s.id === 'finish' ? [] : because('at-rest', g.settled.staging.stages.map(glueTask))
       tasks.push({
         id: `${finish}/${s.id}`,
         kind: 'surface',
@@ -61,13 +75,16 @@ export function surfaceTasks(g: Graph, tested: Task): Task[] {
   })
 }
 
-const finishOf = ({ job }: Graph, part: string): Finish => partIn(job.original.parts, part)?.finish ?? job.original.intake.finish
+const finishOf = ({ job }: Graph, part: string): Finish =>
+  partIn(job.original.parts, part)?.finish ?? job.original.intake.finish
 const partIn = (parts: readonly Part[], id: string): Part | undefined => parts.find(p => p.id === id)
 
 /** Every part on which the mending is to be seen, with what it left there. */
 function marksOf(g: Graph): Mark[] {
   const { original } = g.job
-  const seen = original.parts.filter(p => p.show !== 'hidden' && p.role !== 'corner-block' && !isUnderStuffing(original, p))
+  const seen = original.parts.filter(
+    p => p.show !== 'hidden' && p.role !== 'corner-block' && !isUnderStuffing(original, p),
+  )
   const [glued, holes] = [seamsIn(g), holesIn(g)]
   return seen.flatMap((p): Mark[] => {
     const works = [...jointWorks(g, p), ...troubleWorks(g, p)]
@@ -111,18 +128,32 @@ const counted = (ids: readonly string[]): Map<string, number> => {
 function holesIn(g: Graph): Map<string, number> {
   const { piece, original } = g.job
   const onTheWay = new Set(g.settled.apart.moves.flatMap(m => m.locksFirst.map(l => l.id)))
-  const isOut = (id: string) => onTheWay.has(id) || g.done.has([`hold:${id}`]) || original.events.some(e => e.kind === 'hold-out' && e.of.includes(`hold:${id}`))
-  return counted(piece.joints.flatMap(j => holdsOf(piece, j).filter(h => isMetal(h.kind) && !h.made && !isOfItsMake(j, h.kind) && isOut(h.id)).map(() => j.receives)))
+  const isOut = (id: string) =>
+    onTheWay.has(id)
+    || g.done.has([`hold:${id}`])
+    || original.events.some(e => e.kind === 'hold-out' && e.of.includes(`hold:${id}`))
+  return counted(
+    piece.joints.flatMap(j =>
+      holdsOf(piece, j)
+        .filter(h => isMetal(h.kind) && !h.made && !isOfItsMake(j, h.kind) && isOut(h.id))
+        .map(() => j.receives),
+    ),
+  )
 }
 
-interface Left { readonly plugs: number, readonly isPatched: boolean }
+interface Left {
+  readonly plugs: number
+  readonly isPatched: boolean
+}
 
 /** What the mends of joints leave in the part they are cut from. */
 function jointWorks(g: Graph, part: Part): Left[] {
-  return g.settled.mends.filter(m => jointOf(g.job.piece, m.joint).receives === part.id).flatMap((m) => {
-    const design = chosenWork(m)?.design
-    return design ? [leftBy(design, part)] : []
-  })
+  return g.settled.mends
+    .filter(m => jointOf(g.job.piece, m.joint).receives === part.id)
+    .flatMap((m) => {
+      const design = chosenWork(m)?.design
+      return design ? [leftBy(design, part)] : []
+    })
 }
 
 /** What the mends of the wood leave in their own part. */
@@ -130,7 +161,9 @@ function troubleWorks(g: Graph, part: Part): Left[] {
   return g.settled.wood.flatMap((m) => {
     const trouble = g.job.troubles.find(t => t.id === m.trouble)
     const work = woodWork(m)
-    if (!work || trouble?.part !== part.id || trouble.kind === 'bracing-lost' || trouble.kind === 'part-missing') return []
+    if (!work || trouble?.part !== part.id || trouble.kind === 'bracing-lost' || trouble.kind === 'part-missing') {
+      return []
+    }
     const stock = work.stock.filter(s => s.id === 'plug').reduce((sum, s) => sum + s.count, 0)
     const left = work.design ? leftBy(work.design, part) : { plugs: 0, isPatched: false }
     return [{ plugs: left.plugs + stock, isPatched: left.isPatched || m.chosen === 'fill' || m.chosen === 'slip-in' }]
@@ -148,4 +181,5 @@ function isAlong(part: Part, { from, to }: Bore): boolean {
   return Math.abs(dot(unit(subtract(to, from)), frameOfSegment(part, segment).tangent)) > ALONG_THE_PART
 }
 
-const isUnderStuffing = ({ intake }: Piece, part: Part): boolean => intake.upholstery === 'stuffed' && STUFFED_OVER.has(part.role)
+const isUnderStuffing = ({ intake }: Piece, part: Part): boolean =>
+  intake.upholstery === 'stuffed' && STUFFED_OVER.has(part.role)

@@ -30,16 +30,22 @@ export interface Graph {
   stageOf(line: string): Stage | undefined
 }
 
-/** What a stage of gluing is called among the tasks: by its lines, so that it keeps its name whatever is glued before it. */
+/**
+ * What a stage of gluing is called among the tasks: by its lines, so that it keeps its name whatever is glued before
+ * it.
+ */
 export const glueTask = (stage: Pick<Stage, 'joints' | 'wood'>): string => `${closedIn(stage).sort().join('+')}/glue`
 
 /** What has to be over before something stands on a stage: its clamps are off. */
-export const curedTask = (stage: Stage): string => (stage.lines.length === 0 ? glueTask(stage) : `${closedIn(stage).sort().join('+')}/clamps-off`)
+export const curedTask = (stage: Stage): string =>
+  stage.lines.length === 0 ? glueTask(stage) : `${closedIn(stage).sort().join('+')}/clamps-off`
 
-export const because = (why: Because, ids: readonly (string | undefined)[]): Before[] => ids.flatMap(task => (task === undefined ? [] : [{ task, because: why }]))
+export const because = (why: Because, ids: readonly (string | undefined)[]): Before[] =>
+  ids.flatMap(task => (task === undefined ? [] : [{ task, because: why }]))
 
 /** The move that opens a joint; of a joint that is apart already, or that nothing opens, none. */
-export const openedBy = (g: Graph, joint: string): Before[] => because('open', [g.opening.find(t => t.kind === 'open' && t.joints.includes(joint))?.id])
+export const openedBy = (g: Graph, joint: string): Before[] =>
+  because('open', [g.opening.find(t => t.kind === 'open' && t.joints.includes(joint))?.id])
 /** The last thing of the opening: while wood is knocked apart no glue cures near it. */
 export const allOpen = (g: Graph): Before[] => because('open', [g.opening.at(-1)?.id])
 
@@ -53,6 +59,9 @@ export function comesAfter(g: Graph, stage: Stage, other: Stage): boolean {
 
 /** The stages a stage stands on, near and far, by number. */
 export function upstream(g: Graph, stage: Stage): Set<number> {
-  const nodes = g.settled.staging.stages.map(s => ({ id: String(s.number), after: because('cured', s.after.map(String)) }))
+  const nodes = g.settled.staging.stages.map(s => ({
+    id: String(s.number),
+    after: because('cured', s.after.map(String)),
+  }))
   return new Set([...standsOn(nodes, [String(stage.number)])].map(Number))
 }

@@ -21,20 +21,39 @@ export function tasksOf(job: Job, settled: Settled, done: Done): LoggedTask[] {
   const opening = openingTasks(job.piece, settled.apart, recipesOf(job, settled.apart), done, sawOutTasks(job, done))
   const stages = settled.staging.stages
   const resting = restingWood({ piece: job.piece, shop: job.shop, climate: job.climate }, settled.mends, settled.wood)
-  const graph: Graph = { job, settled, done, opening, resting, stageOf: line => stages.find(s => closedIn(s).includes(line)) }
+  const graph: Graph = {
+    job,
+    settled,
+    done,
+    opening,
+    resting,
+    stageOf: line => stages.find(s => closedIn(s).includes(line)),
+  }
   const mending = mendTasks(graph)
   const dry = dryRun(graph, mending)
   const gluing = stages.flatMap(s => stageTasks(graph, s, mending, dry))
   const isLater = (t: Task) => t.kind === 'finish' || t.kind === 'tighten'
   const tested = opening.length + mending.length + gluing.length > 0 ? [testAgain(graph, [...mending, ...gluing])] : []
   const last = tested.flatMap(t => [t, ...surfaceTasks(graph, t)])
-  const all = [...opening, ...mending.filter(t => !isLater(t)), ...(dry ? [dry] : []), ...gluing, ...mending.filter(isLater), ...last]
+  const all = [
+    ...opening,
+    ...mending.filter(t => !isLater(t)),
+    ...(dry ? [dry] : []),
+    ...gluing,
+    ...mending.filter(isLater),
+    ...last,
+  ]
   return all.map(task => ({ ...task, log: done.log(task.facts) }))
 }
 
 /** What was tested before the last glue went in is to be tested once more. */
 function isTestedSince({ events }: Piece): boolean {
-  const lastAt = (kind: 'tested-again' | 'stage-glued') => events.filter(e => e.kind === kind).map(e => e.at).sort().at(-1)
+  const lastAt = (kind: 'tested-again' | 'stage-glued') =>
+    events
+      .filter(e => e.kind === kind)
+      .map(e => e.at)
+      .sort()
+      .at(-1)
   const [tested, glued] = [lastAt('tested-again'), lastAt('stage-glued')]
   return tested !== undefined && (glued === undefined || tested >= glued)
 }
@@ -47,7 +66,10 @@ function testAgain(g: Graph, others: readonly Task[]): Task {
     kind: 'test-again',
     troubles: [],
     joints: [],
-    after: because('all-cured', others.filter(t => t.kind !== 'lay-out').map(t => t.id)),
+    after: because(
+      'all-cured',
+      others.filter(t => t.kind !== 'lay-out').map(t => t.id),
+    ),
     line: null,
     hands: 1,
     minutes: handsOn(Math.max(2, count * TEST_JOINT_MIN)),

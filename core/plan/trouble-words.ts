@@ -8,15 +8,24 @@ import type { Piece } from '../piece/schema'
 export function troubleName(piece: Piece, trouble: Trouble): string {
   const part = trouble.part === null ? '' : nameOf(piece, trouble.part)
   switch (trouble.kind) {
-    case 'part-missing': return piece.parts.some(p => p.id === trouble.part && p.stillIn) ? `${part} beyond saving` : `missing ${part}`
-    case 'held-fast': return `${part} held fast across its grain`
-    case 'bracing-lost': return bracingName(piece, trouble, part)
-    case 'joint-loose': return trouble.tag
-    case 'moved-again': return `${trouble.tag}, which moved again`
-    case 'hardware-loose': return `${trouble.tag}, held by hardware`
-    case 'out-of-register': return `${trouble.tag}, out of register`
-    case 'hold-failed': return holdName(piece, trouble, part)
-    default: return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
+    case 'part-missing':
+      return piece.parts.some(p => p.id === trouble.part && p.stillIn) ? `${part} beyond saving` : `missing ${part}`
+    case 'held-fast':
+      return `${part} held fast across its grain`
+    case 'bracing-lost':
+      return bracingName(piece, trouble, part)
+    case 'joint-loose':
+      return trouble.tag
+    case 'moved-again':
+      return `${trouble.tag}, which moved again`
+    case 'hardware-loose':
+      return `${trouble.tag}, held by hardware`
+    case 'out-of-register':
+      return `${trouble.tag}, out of register`
+    case 'hold-failed':
+      return holdName(piece, trouble, part)
+    default:
+      return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
   }
 }
 
@@ -25,7 +34,16 @@ function bracingName(piece: Piece, trouble: Trouble, part: string): string {
   return trouble.id === 'bracing:webbing' ? 'webbing' : holdName(piece, trouble, part)
 }
 
-const HOLD_FAULT_WORDS = { 'stripped': 'stripped', 'bent': 'bent', 'snapped': 'snapped', 'seized': 'seized', 'split-wood': 'in split wood', 'crushed-wood': 'in crushed wood', 'worn': 'worn', 'binds': 'binding' } as const
+const HOLD_FAULT_WORDS = {
+  'stripped': 'stripped',
+  'bent': 'bent',
+  'snapped': 'snapped',
+  'seized': 'seized',
+  'split-wood': 'in split wood',
+  'crushed-wood': 'in crushed wood',
+  'worn': 'worn',
+  'binds': 'binding',
+} as const
 
 /** `J4, screw loose`, `castor worn, in the left back leg`. */
 function holdName(piece: Piece, trouble: Trouble, part: string): string {

@@ -8,18 +8,29 @@ import type { Answer, AnsweredTrouble } from './plan'
 type Answering = Pick<Draft, 'mends' | 'wood' | 'closings' | 'stages'>
 
 /**
- * Every trouble with what becomes of it: mended where a mend was chosen and is in a stage, settled where the repairer said
+ * Every trouble with what becomes of it: mended where a mend was chosen and is in a stage, settled where the repairer
+ * said
  * so and why, open otherwise. What the plan has no mend for stays open until somebody decides.
  */
-export function answeredTroubles({ original: piece, troubles }: Job, { mends, wood, closings, stages }: Answering): AnsweredTrouble[] {
+export function answeredTroubles(
+  { original: piece, troubles }: Job,
+  { mends, wood, closings, stages }: Answering,
+): AnsweredTrouble[] {
   const staged = new Set(stages.flatMap(s => s.joints))
   const done = mends.filter(m => m.chosen !== null && staged.has(m.joint))
   const opened = new Set(done.filter(m => m.options.find(o => o.id === m.chosen)?.opens).map(m => m.joint))
-  // A repair in a joint that is opened and cleaned is undone with it, where it stands in register and nothing was driven in.
-  const undone = piece.faults.flatMap(f => (f.kind === 'earlier-repair' && f.joint !== null && opened.has(f.joint) && f.register === 'in-register' ? [`fault:${f.id}`] : []))
+  // A repair in a joint that is opened and cleaned is undone with it, where it stands in register and nothing was
+  // driven in.
+  const undone = piece.faults.flatMap(f =>
+    f.kind === 'earlier-repair' && f.joint !== null && opened.has(f.joint) && f.register === 'in-register'
+      ? [`fault:${f.id}`]
+      : [],
+  )
   const closed = new Set(stages.flatMap(s => s.wood))
-  const inWood = wood.filter(m => m.chosen !== null && closings.filter(c => c.trouble === m.trouble).every(c => closed.has(c.id)))
-    .map(m => m.trouble).filter(id => isHome(piece, id, staged) && comesUndone(piece, id, opened))
+  const inWood = wood
+    .filter(m => m.chosen !== null && closings.filter(c => c.trouble === m.trouble).every(c => closed.has(c.id)))
+    .map(m => m.trouble)
+    .filter(id => isHome(piece, id, staged) && comesUndone(piece, id, opened))
   const again = new Set(inWood)
   const mended = new Set([...done.map(m => `joint:${m.joint}`), ...undone, ...inWood])
   const bracing = piece.choices.bracing
@@ -33,7 +44,11 @@ export function answeredTroubles({ original: piece, troubles }: Job, { mends, wo
       ? settled.how
       : (t.kind === 'moved-again' ? again.has(t.id) : mended.has(t.id) && !cameBack)
           ? 'mended'
-          : byBracing ? (byBracing.answer === 'restore' ? 'mended-otherwise' : 'left') : 'open'
+          : byBracing
+            ? byBracing.answer === 'restore'
+              ? 'mended-otherwise'
+              : 'left'
+            : 'open'
     return { ...t, answer, why: settled?.why ?? byBracing?.why ?? '', waitsFor }
   })
 }

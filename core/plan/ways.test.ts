@@ -12,23 +12,42 @@ import { ShopFields, type Shop } from '../reference/shop-settings'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { compareWays, inSchool, planPiece } from '.'
 
-const plansOf = (piece: Piece) => SCHOOLS.map(s => planPiece(inSchool(piece, s), USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00'))
+const plansOf = (piece: Piece) =>
+  SCHOOLS.map(s => planPiece(inSchool(piece, s), USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00'))
 const ways = (piece: Piece) => compareWays(piece, plansOf(piece))
-const demo = (name: string) => orThrow(readPieceFile(readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8')))
+const demo = (name: string) =>
+  orThrow(readPieceFile(readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8')))
 const RAIL = 'left-side-rail--left-back-post'
 const RUNG = ['left-side-rail--left-back-post', 'right-side-rail--right-back-post'] as const
-const loose = (...more: Command[]) => applyAll(newChair(), [
-  ...newChair().joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: RUNG.includes(j.id as never) ? 'swings' : 'solid' })),
-  ...RUNG.flatMap((joint): Command[] => [{ do: 'measure-clearance', joint, where: 'cheek', measure: measured(0.1) }, { do: 'measure-clearance', joint, where: 'edge', measure: measured(0.1) }, { do: 'set-old-glue', joint, glue: 'protein' }]),
-  ...more,
-])
+const loose = (...more: Command[]) =>
+  applyAll(newChair(), [
+    ...newChair().joints.map((j): Command => ({
+      do: 'test-joint',
+      joint: j.id,
+      state: RUNG.includes(j.id as never) ? 'swings' : 'solid',
+    })),
+    ...RUNG.flatMap((joint): Command[] => [
+      { do: 'measure-clearance', joint, where: 'cheek', measure: measured(0.1) },
+      { do: 'measure-clearance', joint, where: 'edge', measure: measured(0.1) },
+      { do: 'set-old-glue', joint, glue: 'protein' },
+    ]),
+    ...more,
+  ])
 
 /** The shop of the demo, in a room that does not cool out. */
-const SHOP: Shop = { ...USUAL_SHOP, ...ShopFields.partial().parse(JSON.parse(readFileSync(new URL('../../demo/shop.json', import.meta.url), 'utf8'))) }
+const SHOP: Shop = {
+  ...USUAL_SHOP,
+  ...ShopFields.partial().parse(JSON.parse(readFileSync(new URL('../../demo/shop.json', import.meta.url), 'utf8'))),
+}
 
 /** The table with its split looked at. */
 const lookedAt = (table: Piece): Piece =>
-  applyAll(table, table.faults.flatMap((f): Command[] => (f.kind === 'split' ? [{ do: 'change-fault', fault: { ...f, runsOut: 'yes' } }] : [])))
+  applyAll(
+    table,
+    table.faults.flatMap((f): Command[] =>
+      f.kind === 'split' ? [{ do: 'change-fault', fault: { ...f, runsOut: 'yes' } }] : [],
+    ),
+  )
 
 describe('three ways', () => {
   it('joints answered alike stand in one row, and what is the same in all three is marked', () => {
@@ -43,7 +62,9 @@ describe('three ways', () => {
     const plans = plansOf(piece)
     const { rows } = compareWays(piece, plans)
     const cells = (id: string) => rows.find(r => r.id === id)!.cells.map(c => phraseText(c))
-    expect(cells('opened')).toEqual(plans.map(p => `${new Set(p.takeApart.moves.flatMap(m => m.opens)).size} of ${piece.joints.length}`))
+    expect(cells('opened')).toEqual(
+      plans.map(p => `${new Set(p.takeApart.moves.flatMap(m => m.opens)).size} of ${piece.joints.length}`),
+    )
     expect(cells('stages')).toEqual(plans.map(p => String(p.stages.length)))
     const hours = plans.map(p => p.tasks.reduce((sum, t) => sum + t.minutes.usual * t.hands, 0) / 60)
     cells('hands').forEach((c, i) => expect(Number.parseFloat(c)).toBeCloseTo(hours[i]!, 1))
@@ -52,7 +73,12 @@ describe('three ways', () => {
     for (const name of ['vestry-chair', 'schoolroom-chair', 'net-loft-armchair', 'harbour-ladder-back-3']) {
       const piece = demo(name)
       const plans = plansOf(piece)
-      const lost = plans.map(p => [...p.mends, ...p.woodMends].reduce((sum, m) => { const v = m.options.find(o => o.id === m.chosen)?.verdict; return sum + (v?.fits ? v.removedCm3 : 0) }, 0))
+      const lost = plans.map(p =>
+        [...p.mends, ...p.woodMends].reduce((sum, m) => {
+          const v = m.options.find(o => o.id === m.chosen)?.verdict
+          return sum + (v?.fits ? v.removedCm3 : 0)
+        }, 0),
+      )
       expect(lost[0]!, name).toBeLessThanOrEqual(lost[2]! + 1e-9)
     }
   })
@@ -64,7 +90,10 @@ describe('three ways', () => {
   ])('%s is done three ways that can be told apart', (name, rows) => {
     // What the demo leaves to be looked at has been looked at: where a split ends.
     const piece = name === 'pursers-table' ? lookedAt(demo(name)) : demo(name)
-    const found = compareWays(piece, SCHOOLS.map(s => planPiece(inSchool(piece, s), SHOP, SHOP.climate, '2026-03-05T09:00'))).rows
+    const found = compareWays(
+      piece,
+      SCHOOLS.map(s => planPiece(inSchool(piece, s), SHOP, SHOP.climate, '2026-03-05T09:00')),
+    ).rows
     expect(found.filter(r => !r.isSame).map(r => r.id)).toEqual(expect.arrayContaining(rows))
     // No two of the three are the same in everything.
     const columns = SCHOOLS.map((_, i) => found.map(r => phraseText(r.cells[i]!)).join('|'))
@@ -74,5 +103,6 @@ describe('three ways', () => {
     const picked = loose({ do: 'choose-mend', trouble: `joint:${RAIL}`, mend: 're-glue' })
     for (const plan of plansOf(picked)) expect(plan.mends.find(m => m.joint === RAIL)!.chosen).toBe('re-glue')
   })
-  it('wants a plan for every school', () => expect(() => compareWays(loose(), plansOf(loose()).slice(1))).toThrow(RangeError))
+  it('wants a plan for every school', () =>
+    expect(() => compareWays(loose(), plansOf(loose()).slice(1))).toThrow(RangeError))
 })

@@ -9,7 +9,19 @@ import type { MendOption, Plan } from './plan'
 import { surfaceAimOf } from './surface-tasks'
 import { troubleName } from './trouble-words'
 
-export type WayRowId = 'trouble' | 'opened' | 'undone' | 'wood' | 'weakest' | 'glue' | 'hands' | 'stages' | 'surface' | 'price' | 'back' | 'left'
+export type WayRowId
+  = | 'trouble'
+    | 'opened'
+    | 'undone'
+    | 'wood'
+    | 'weakest'
+    | 'glue'
+    | 'hands'
+    | 'stages'
+    | 'surface'
+    | 'price'
+    | 'back'
+    | 'left'
 
 /** One thing the three ways are compared by: a cell for each school, in the order of `SCHOOLS`. */
 export interface WayRow {
@@ -31,14 +43,20 @@ export interface Ways {
 }
 
 /** The piece as another school would take it; its own picks stay. */
-export const inSchool = (piece: Piece, school: School): Piece => ({ ...piece, id: `${piece.id}--${school}`, intake: { ...piece.intake, school } })
+export const inSchool = (piece: Piece, school: School): Piece => ({
+  ...piece,
+  id: `${piece.id}--${school}`,
+  intake: { ...piece.intake, school },
+})
 
 /**
  * Compares three whole plans of one piece.
  * @param plans one for each of `SCHOOLS`, in that order   @throws RangeError if there are not as many
  */
 export function compareWays(piece: Piece, plans: readonly Plan[]): Ways {
-  if (plans.length !== SCHOOLS.length) throw new RangeError(`There are ${SCHOOLS.length} schools, and ${plans.length} plans.`)
+  if (plans.length !== SCHOOLS.length) {
+    throw new RangeError(`There are ${SCHOOLS.length} schools, and ${plans.length} plans.`)
+  }
   const whole = (id: WayRowId, cellOf: (plan: Plan) => Phrase): WayRow => row(id, [], plans.map(cellOf))
   const holds = plans.map(weakestOf)
   const rows = [
@@ -47,15 +65,27 @@ export function compareWays(piece: Piece, plans: readonly Plan[]): Ways {
     whole('opened', plan => say`${q(openedBy(plan), 'count')} of ${q(presentJoints(piece).length, 'count')}`),
     whole('undone', plan => undoneBy(piece, plan)),
     whole('wood', woodLost),
-    row('weakest', [], holds.map(h => (h ? say`${h.name}, ${holdClass(h.low, h.high)}` : say`nothing is mended`))),
+    row(
+      'weakest',
+      [],
+      holds.map(h => (h ? say`${h.name}, ${holdClass(h.low, h.high)}` : say`nothing is mended`)),
+    ),
     whole('hands', plan => say`${q(plan.cost.lines.find(l => l.id === 'hands')?.amount.value ?? 0, 'h')}`),
     whole('stages', plan => say`${q(plan.stages.length, 'count')}`),
     whole('surface', plan => surfaceBy(piece, plan)),
-    ...(plans.every(p => p.cost.total !== null) ? [whole('price', plan => say`${plan.cost.money} ${(plan.cost.total ?? 0).toFixed(0)}`)] : []),
-    whole('back', plan => (plan.returnMin === null ? say`no date yet` : say`${describeWallTime(plan.returnMin, plan.startMin)}`)),
+    ...(plans.every(p => p.cost.total !== null)
+      ? [whole('price', plan => say`${plan.cost.money} ${(plan.cost.total ?? 0).toFixed(0)}`)]
+      : []),
+    whole('back', plan =>
+      plan.returnMin === null ? say`no date yet` : say`${describeWallTime(plan.returnMin, plan.startMin)}`,
+    ),
     whole('left', plan => leftBy(piece, plan)),
   ]
-  const pairs = [[0, 1], [0, 2], [1, 2]] as const
+  const pairs = [
+    [0, 1],
+    [0, 2],
+    [1, 2],
+  ] as const
   return {
     schools: SCHOOLS,
     rows,
@@ -85,13 +115,25 @@ function woodLost(plan: Plan): Phrase {
 }
 
 const sameText = (a: Phrase, b: Phrase): boolean => JSON.stringify(a) === JSON.stringify(b)
-const row = (id: WayRowId, about: readonly string[], cells: readonly Phrase[]): WayRow => ({ id, about, cells, isSame: cells.every(c => sameText(c, cells[0]!)) })
+const row = (id: WayRowId, about: readonly string[], cells: readonly Phrase[]): WayRow => ({
+  id,
+  about,
+  cells,
+  isSame: cells.every(c => sameText(c, cells[0]!)),
+})
 
-interface Chosen { readonly trouble: string, readonly option: MendOption, readonly work: Work }
+interface Chosen {
+  readonly trouble: string
+  readonly option: MendOption
+  readonly work: Work
+}
 
 /** Every mend a plan chose, with the trouble it answers. */
 function worksOf(plan: Plan): Chosen[] {
-  const sets = [...plan.mends.map(m => ({ trouble: `joint:${m.joint}`, m })), ...plan.woodMends.map(m => ({ trouble: m.trouble, m }))]
+  const sets = [
+    ...plan.mends.map(m => ({ trouble: `joint:${m.joint}`, m })),
+    ...plan.woodMends.map(m => ({ trouble: m.trouble, m })),
+  ]
   return sets.flatMap(({ trouble, m }) => {
     const option = m.options.find(o => o.id === m.chosen)
     return option?.verdict.fits ? [{ trouble, option, work: option.verdict }] : []
@@ -113,7 +155,7 @@ function troubleRows(piece: Piece, plans: readonly Plan[]): WayRow[] {
     })
     const key = JSON.stringify(cells)
     const before = merged.get(key)
-    merged.set(key, row('trouble', [...before?.about ?? [], trouble.tag || troubleName(piece, trouble)], cells))
+    merged.set(key, row('trouble', [...(before?.about ?? []), trouble.tag || troubleName(piece, trouble)], cells))
   }
   return [...merged.values()]
 }
@@ -122,7 +164,8 @@ function troubleRows(piece: Piece, plans: readonly Plan[]): WayRow[] {
 function chosenWords(plan: Plan, { trouble, option, work }: Chosen): Phrase {
   const size = work.sizes.find(s => ['dowel', 'shim', 'plug', 'collar', 'tenon-thickness'].includes(s.id))
   const glue = plan.glue.lines.find(l => l.trouble === trouble)?.glue
-  const sized = size && size.figure.unit === 'mm' ? say`${option.label}, ${mm(size.figure.value)}` : say`${option.label}`
+  const sized
+    = size && size.figure.unit === 'mm' ? say`${option.label}, ${mm(size.figure.value)}` : say`${option.label}`
   return glue ? say`${sized}; ${glueNamed(glue).label}` : sized
 }
 
@@ -137,22 +180,36 @@ function gluesOf(plan: Plan): Phrase {
 function undoneBy(piece: Piece, plan: Plan): Phrase {
   const works = worksOf(plan)
   if (works.length === 0) return say`nothing is done`
-  const stays = works.filter(({ trouble, option }) => option.undo === 'no' || plan.glue.lines.some(l => l.trouble === trouble && glueNamed(l.glue).undo === 'no'))
+  const stays = works.filter(
+    ({ trouble, option }) =>
+      option.undo === 'no' || plan.glue.lines.some(l => l.trouble === trouble && glueNamed(l.glue).undo === 'no'),
+  )
   if (stays.length === 0) return say`all of it`
   if (stays.length === works.length) return say`none of it`
-  const names = stays.map(s => plan.troubles.find(t => t.id === s.trouble)).flatMap(t => (t ? [t.tag || troubleName(piece, t)] : []))
+  const names = stays
+    .map(s => plan.troubles.find(t => t.id === s.trouble))
+    .flatMap(t => (t ? [t.tag || troubleName(piece, t)] : []))
   return say`all but ${names.join(', ')}`
 }
 
 function weakestOf(plan: Plan): { name: string, low: number, high: number } | null {
   const works = worksOf(plan)
-  const least = works.reduce<Chosen | null>((worst, w) => (worst === null || w.work.hold.low + w.work.hold.high < worst.work.hold.low + worst.work.hold.high ? w : worst), null)
+  const least = works.reduce<Chosen | null>(
+    (worst, w) =>
+      worst === null || w.work.hold.low + w.work.hold.high < worst.work.hold.low + worst.work.hold.high ? w : worst,
+    null,
+  )
   if (!least) return null
   const trouble = plan.troubles.find(t => t.id === least.trouble)
   return { name: trouble?.tag || least.option.short, ...least.work.hold }
 }
 
-const SURFACE_WORDS = { keep: 'kept; only the mends', blend: 'blended into each part', refinish: 'all of it anew', elsewhere: 'not here' } as const
+const SURFACE_WORDS = {
+  keep: 'kept; only the mends',
+  blend: 'blended into each part',
+  refinish: 'all of it anew',
+  elsewhere: 'not here',
+} as const
 
 /** How far each goes with the surface, and in how many coats. */
 function surfaceBy(piece: Piece, plan: Plan): Phrase {
@@ -166,5 +223,10 @@ function surfaceBy(piece: Piece, plan: Plan): Phrase {
 /** What each leaves as it is, or open. */
 function leftBy(piece: Piece, plan: Plan): Phrase {
   const left = plan.troubles.filter(t => t.answer === 'left' || t.answer === 'open')
-  return left.length === 0 ? say`nothing` : joined(left.map(t => say`${t.tag || troubleName(piece, t)}`), ', ')
+  return left.length === 0
+    ? say`nothing`
+    : joined(
+        left.map(t => say`${t.tag || troubleName(piece, t)}`),
+        ', ',
+      )
 }

@@ -6,7 +6,8 @@ import type { Command } from '../piece/commands'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { changesInWords, planPiece } from '.'
 
-const plan = (piece: Parameters<typeof planPiece>[0]) => planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
+const plan = (piece: Parameters<typeof planPiece>[0]) =>
+  planPiece(piece, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
 const RAIL = 'left-side-rail--left-back-post'
 const chair = newChair()
 const loose = applyAll(chair, [
@@ -37,8 +38,12 @@ describe('what if it stays shut', () => {
   it('each of the two prices of a joint that may be mended either way is what forcing it costs; near each other they are a matter of judgement', () => {
     for (const { margin, decision } of now.takeApart.decisions) {
       if (!margin) continue
-      expect(decision === 'open' ? margin.openMin : margin.inPlaceMin).toBeLessThanOrEqual(Math.max(margin.openMin, margin.inPlaceMin))
-      expect(margin.isJudgement).toBe(Math.abs(margin.openMin - margin.inPlaceMin) <= 0.15 * Math.max(margin.openMin, margin.inPlaceMin))
+      expect(decision === 'open' ? margin.openMin : margin.inPlaceMin).toBeLessThanOrEqual(
+        Math.max(margin.openMin, margin.inPlaceMin),
+      )
+      expect(margin.isJudgement).toBe(
+        Math.abs(margin.openMin - margin.inPlaceMin) <= 0.15 * Math.max(margin.openMin, margin.inPlaceMin),
+      )
     }
   })
 })

@@ -5,7 +5,8 @@ import type { Piece } from '../piece/schema'
 import type { Plan } from './plan'
 
 /**
- * What another plan of the same piece asks for that this one does not: what opens, what can no longer be mended, minutes, date.
+ * What another plan of the same piece asks for that this one does not: what opens, what can no longer be mended,
+ * minutes, date.
  * `asked` is the joint it was made for, and is not told back.
  */
 export function whatChanges(piece: Piece, now: Plan, then: Plan, asked = ''): Phrase[] {
@@ -13,15 +14,25 @@ export function whatChanges(piece: Piece, now: Plan, then: Plan, asked = ''): Ph
   const opened = (plan: Plan) => new Set(plan.takeApart.moves.flatMap(m => m.opens))
   const lost = (plan: Plan) => plan.takeApart.decisions.filter(d => d.decision === 'undecided').map(d => d.joint)
   const inPlace = (plan: Plan) => plan.takeApart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint)
-  const fresh = (of: (plan: Plan) => Iterable<string>, from: Plan, to: Plan) => { const known = new Set(of(from)); return [...of(to)].filter(id => !known.has(id)) }
-  const [more, fewer, undecided, placed] = [fresh(opened, now, then), fresh(opened, then, now).filter(id => id !== asked && !lost(then).includes(id)), fresh(lost, now, then), fresh(inPlace, now, then)]
+  const fresh = (of: (plan: Plan) => Iterable<string>, from: Plan, to: Plan) => {
+    const known = new Set(of(from))
+    return [...of(to)].filter(id => !known.has(id))
+  }
+  const [more, fewer, undecided, placed] = [
+    fresh(opened, now, then),
+    fresh(opened, then, now).filter(id => id !== asked && !lost(then).includes(id)),
+    fresh(lost, now, then),
+    fresh(inPlace, now, then),
+  ]
   const minutes = then.takeApart.expectedMin - now.takeApart.expectedMin
   return [
     ...(undecided.length > 0 ? [say`${tags(undecided)} can no longer be mended`] : []),
     ...(placed.length > 0 ? [say`${tags(placed)} is mended in place`] : []),
     ...(more.length > 0 ? [say`${tags(more)} opens instead`] : []),
     ...(fewer.length > 0 ? [say`${tags(fewer)} stays shut`] : []),
-    ...(Math.abs(minutes) >= 1 && undecided.length === 0 ? [say`${q(Math.abs(minutes), 'min')} ${minutes > 0 ? 'more' : 'less'} of expected work and harm`] : []),
+    ...(Math.abs(minutes) >= 1 && undecided.length === 0
+      ? [say`${q(Math.abs(minutes), 'min')} ${minutes > 0 ? 'more' : 'less'} of expected work and harm`]
+      : []),
     ...dateWords(now, then),
   ]
 }

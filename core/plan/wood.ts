@@ -22,18 +22,42 @@ import { troubleName } from './trouble-words'
 export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
   const isAccepted = (t: Trouble) => t.kind === 'bracing-lost' && job.original.choices.bracing?.answer === 'accept'
   const done = doneOn(job.original)
-  const found = job.troubles.filter(t => !isSettled(job, t.id) && !isAccepted(t)).flatMap((trouble): TroubleMend[] => {
-    const options = woodCandidates({ piece: job.original, trouble, school: job.school, glueGapMm, bitsMm: job.shop.bitsMm })
-      .map(({ mend: { id, label, short, opens, undo }, verdict }) => ({ id, label, short, opens, undo, verdict: clearOfObstacles(job.original, trouble, goesOn(done, trouble.id, verdict)) }))
-    if (options.length === 0) return []
-    const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)
-    return [{ trouble: trouble.id, options, chosen: (own ?? options.find(o => o.verdict.fits))?.id ?? null, picked: own !== undefined }]
-  })
+  const found = job.troubles
+    .filter(t => !isSettled(job, t.id) && !isAccepted(t))
+    .flatMap((trouble): TroubleMend[] => {
+      const options = woodCandidates({
+        piece: job.original,
+        trouble,
+        school: job.school,
+        glueGapMm,
+        bitsMm: job.shop.bitsMm,
+      }).map(({ mend: { id, label, short, opens, undo }, verdict }) => ({
+        id,
+        label,
+        short,
+        opens,
+        undo,
+        verdict: clearOfObstacles(job.original, trouble, goesOn(done, trouble.id, verdict)),
+      }))
+      if (options.length === 0) return []
+      const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)
+      return [
+        {
+          trouble: trouble.id,
+          options,
+          chosen: (own ?? options.find(o => o.verdict.fits))?.id ?? null,
+          picked: own !== undefined,
+        },
+      ]
+    })
   const apart = withoutClashes(job, found)
   // What stands on something that nothing sees to is not begun.
   const answered = answeredBy(apart)
   return apart.map((m) => {
-    const waits = waitsFor(job, job.troubles.find(t => t.id === m.trouble)!).some(id => !answered.has(id))
+    const waits = waitsFor(
+      job,
+      job.troubles.find(t => t.id === m.trouble)!,
+    ).some(id => !answered.has(id))
     return waits ? { ...m, chosen: null } : m
   })
 }
@@ -50,14 +74,18 @@ export const woodWork = (m: TroubleMend): Work | null => {
   return verdict?.fits ? verdict : null
 }
 
-/** No more is asked of a stick that is bent to be slipped in between what stands, as a share of its length in its skin (low). */
+/**
+ * No more is asked of a stick that is bent to be slipped in between what stands, as a share of its length in its skin
+ * (low).
+ */
 const MOST_STRAIN = 0.008
 
 /** The shorter tenon of a stick that is slipped in is cut to this share of its depth. */
 const SHORTENED = 2 / 3
 
 /**
- * Whether a part that is made again can be bent enough to go in where the frame stands round it: one tenon home, the stick
+ * Whether a part that is made again can be bent enough to go in where the frame stands round it: one tenon home, the
+ * stick
  * bowed until the other passes its socket’s mouth.
  */
 export function springsIn(job: Job, partId: string): boolean {
@@ -70,13 +98,17 @@ export function springsIn(job: Job, partId: string): boolean {
   return bowStrain(axisLengthMm(part), thickMm, SHORTENED * Math.min(...own.map(j => j.depthMm.value))) <= MOST_STRAIN
 }
 
-/** Joints that a chosen mend of the wood opens because they sit on what it saws off, and which of their parts is new there. */
+/**
+ * Joints that a chosen mend of the wood opens because they sit on what it saws off, and which of their parts is new
+ * there.
+ */
 export function openedForWood(mends: readonly TroubleMend[]): { readonly joint: string, readonly trouble: string }[] {
   return mends.flatMap(m => (woodWork(m)?.design?.opens ?? []).map(joint => ({ joint, trouble: m.trouble })))
 }
 
 /** The ids of troubles in the wood that have their mend. */
-export const answeredBy = (mends: readonly TroubleMend[]): Set<string> => new Set(mends.filter(m => m.chosen !== null).map(m => m.trouble))
+export const answeredBy = (mends: readonly TroubleMend[]): Set<string> =>
+  new Set(mends.filter(m => m.chosen !== null).map(m => m.trouble))
 
 /** The breaks, by their faults, whose halves a chosen mend joins again. */
 export const breaksToClose = (job: Job, mends: readonly TroubleMend[]): Set<string> => {
@@ -107,7 +139,8 @@ export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeA
 }
 
 /**
- * When a line is closed. The halves of a break that lie loose go home in their turn; where the frame holds them near each
+ * When a line is closed. The halves of a break that lie loose go home in their turn; where the frame holds them near
+ * each
  * other they close before anything on them, unless joints on them come out: then those go home first. Blocks come last.
  */
 function turnOf(job: Job, trouble: Trouble, apart: TakeApart): WoodClosing['when'] {
@@ -123,7 +156,10 @@ function turnOf(job: Job, trouble: Trouble, apart: TakeApart): WoodClosing['when
 /** The bodies a line is on, or the rails and legs of the corners that are blocked. */
 function partsOf(job: Job, trouble: Trouble): string[] {
   if (trouble.kind === 'bracing-lost') return cornersOf(job.piece).flatMap(c => [c.leg, ...c.rails])
-  if (trouble.kind === 'moved-again') { const { enters, receives } = jointOf(job.piece, trouble.joint!); return [enters, receives] }
+  if (trouble.kind === 'moved-again') {
+    const { enters, receives } = jointOf(job.piece, trouble.joint!)
+    return [enters, receives]
+  }
   const halves = job.standing.breaks.filter(b => b.fault === trouble.fault).flatMap(b => [b.first, b.second])
   if (halves.length > 0) return halves
   return job.standing.piece.parts.map(p => p.id).filter(id => partOfBody(id) === trouble.part)
@@ -132,21 +168,23 @@ function partsOf(job: Job, trouble: Trouble): string[] {
 function pressLines(job: Job, trouble: Trouble, design: Design, turn: number): ClampLine[] {
   // A joint is drawn home once more as it was the first time.
   if (trouble.kind === 'moved-again') return [...clampLines(job.piece, [jointOf(job.piece, trouble.joint!)])]
-  return design.pressing.filter(p => (p.turn ?? 1) === turn).map((p: PressLine): ClampLine => ({
-    by: 'jaws',
-    throatMm: 0,
-    part: trouble.part ?? '',
-    label: troubleName(job.original, trouble),
-    joints: [],
-    from: p.from,
-    to: p.to,
-    spanMm: distance(p.from, p.to),
-    force: p.force,
-    offSquareDeg: p.offSquareDeg,
-    // The jaws sit square on the part: what slopes is the face inside, and a stop keeps that from creeping.
-    needsCaul: false,
-    ...jawsOn(job, trouble, p),
-  }))
+  return design.pressing
+    .filter(p => (p.turn ?? 1) === turn)
+    .map((p: PressLine): ClampLine => ({
+      by: 'jaws',
+      throatMm: 0,
+      part: trouble.part ?? '',
+      label: troubleName(job.original, trouble),
+      joints: [],
+      from: p.from,
+      to: p.to,
+      spanMm: distance(p.from, p.to),
+      force: p.force,
+      offSquareDeg: p.offSquareDeg,
+      // The jaws sit square on the part: what slopes is the face inside, and a stop keeps that from creeping.
+      needsCaul: false,
+      ...jawsOn(job, trouble, p),
+    }))
 }
 
 /** What the part is like under the jaws of a line across it: round, or bent in the plane of the pull. */

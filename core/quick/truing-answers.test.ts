@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { phraseText } from '../measure/phrase'
 import type { Result } from '../measure/result'
-import { feetAnswer, rackAnswer, seatBoreAnswer, sightsAnswer, stretcherAnswer, windingAnswer, type Answer } from './answers'
+import {
+  feetAnswer,
+  rackAnswer,
+  seatBoreAnswer,
+  sightsAnswer,
+  stretcherAnswer,
+  windingAnswer,
+  type Answer,
+} from './answers'
 
 const told = (r: Result<Answer>) => (r.ok ? phraseText(r.value.sentence) : `${r.issues[0]!.path}: ${r.issues[0]!.code}`)
 
@@ -11,10 +19,14 @@ describe('truing without a piece', () => {
     const answer = rackAnswer({ frontMm: 431, rightMm: 363, backMm: 338, leftMm: 363, firstMm: 532.7, secondMm: 520.7 })
     expect(told(answer)).toContain('Pull together from front left to back right')
     expect(told(answer)).toContain('526.7 mm')
-    expect(told(rackAnswer({ frontMm: 431, rightMm: 363, backMm: 338, leftMm: 363, firstMm: 800, secondMm: 525 }))).toBe('first: no_such_frame')
+    expect(
+      told(rackAnswer({ frontMm: 431, rightMm: 363, backMm: 338, leftMm: 363, firstMm: 800, secondMm: 525 })),
+    ).toBe('first: no_such_frame')
   })
   it('feet: 3 mm under one is 3 mm off one beside it', () => {
-    expect(told(feetAnswer([0, 0, 3, 0], 400, 360))).toMatch(/^It rocks on front right and back left\. 3 mm off (front right|back left)/)
+    expect(told(feetAnswer([0, 0, 3, 0], 400, 360))).toMatch(
+      /^It rocks on front right and back left\. 3 mm off (front right|back left)/,
+    )
     expect(told(feetAnswer([0, 0, 0, 0], 400, 360))).toBe('It stands.')
     expect(told(feetAnswer([0, 0, 1000, 0], 400, 360))).toBe('back-right: absurd')
   })

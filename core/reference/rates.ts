@@ -18,7 +18,20 @@ export interface Rates extends Sourced {
 
 export const RATES: Rates = {
   spreadingCm2PerMin: 60,
-  closingMin: { 'mortise-and-tenon': 0.5, 'dowel': 0.3, 'round-tenon': 0.3, 'housing': 0.4, 'bridle': 0.4, 'half-lap': 0.3, 'butt': 0.2, 'mitre': 0.4, 'bolted': 1, 'knuckle': 1, 'fixing': 1, 'rest': 0.2 },
+  closingMin: {
+    'mortise-and-tenon': 0.5,
+    'dowel': 0.3,
+    'round-tenon': 0.3,
+    'housing': 0.4,
+    'bridle': 0.4,
+    'half-lap': 0.3,
+    'butt': 0.2,
+    'mitre': 0.4,
+    'bolted': 1,
+    'knuckle': 1,
+    'fixing': 1,
+    'rest': 0.2,
+  },
   fittingMin: 0.4,
   barClampMin: 0.75,
   strapMin: 1.5,
@@ -26,7 +39,8 @@ export const RATES: Rates = {
   endGrainCoats: 2,
   checksPerStageMin: 2,
   wipingPerJointMin: 0.3,
-  source: 'working-rates', confidence: 'low',
+  source: 'working-rates',
+  confidence: 'low',
 }
 
 /** Share of the open time a stage may use: the first joint spread is the one at risk. */

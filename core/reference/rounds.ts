@@ -3,10 +3,27 @@ import type { CautionId } from './cautions'
 import type { Range, Sourced } from './row'
 import type { ToolId } from './tools'
 
-export const ROUND_IDS = ['swab', 'dry-rap', 'sharp-tap', 'dry-blade', 'warm-blade', 'warm-water', 'steam', 'local-heat', 'vinegar', 'spirit', 'acetone', 'pull-blade', 'saw-line'] as const
+export const ROUND_IDS = [
+  'swab',
+  'dry-rap',
+  'sharp-tap',
+  'dry-blade',
+  'warm-blade',
+  'warm-water',
+  'steam',
+  'local-heat',
+  'vinegar',
+  'spirit',
+  'acetone',
+  'pull-blade',
+  'saw-line',
+] as const
 export type RoundId = (typeof ROUND_IDS)[number]
 
-/** One round of undoing old glue: what is done, what it asks of hands and clock, what it harms, how one knows, and when to stop. */
+/**
+ * One round of undoing old glue: what is done, what it asks of hands and clock, what it harms, how one knows, and
+ * when to stop.
+ */
 export interface RoundRow extends Sourced {
   readonly label: string
   readonly words: string
@@ -37,15 +54,18 @@ export interface RoundRow extends Sourced {
 const S = { source: 'undoing-glue', confidence: 'low' } as const
 
 /**
- * In the order in which they are tried: what is dry first, then warm, then wet, and what gives off vapour last of all, so that
- * flame and fumes never meet; the saw when all else has failed. Times and chances: trade practice as this project reads it
+ * In the order in which they are tried: what is dry first, then warm, then wet, and what gives off vapour last of
+ * all, so that
+ * flame and fumes never meet; the saw when all else has failed. Times and chances: trade practice as this project
+ * reads it
  * (docs/sources.md#undoing-glue).
  */
 export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'swab': {
     ...S,
     label: 'find out what it is',
-    words: 'A crumb of the old glue under a warm damp swab: protein glue goes slimy, PVA white and soft, epoxy stays hard. Write down which.',
+    words:
+      'A crumb of the old glue under a warm damp swab: protein glue goes slimy, PVA white and soft, epoxy stays hard. Write down which.',
     handsMin: [2, 4],
     soakMin: [5, 10],
     harms: [],
@@ -130,7 +150,8 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'steam': {
     ...S,
     label: 'steam by needle',
-    words: 'Steam through a fine hole into the joint’s bottom or along the seam, in bursts of half a minute, under light tension.',
+    words:
+      'Steam through a fine hole into the joint’s bottom or along the seam, in bursts of half a minute, under light tension.',
     handsMin: [4, 10],
     soakMin: [10, 30],
     toC: [70, 95],
@@ -147,7 +168,8 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'local-heat': {
     ...S,
     label: 'local heat',
-    words: 'The line itself to 80–100 °C, by an iron on metal foil or warm air with the rest shielded; pulled while it is hot.',
+    words:
+      'The line itself to 80–100 °C, by an iron on metal foil or warm air with the rest shielded; pulled while it is hot.',
     handsMin: [5, 15],
     soakMin: [5, 10],
     toC: [80, 100],
@@ -162,7 +184,8 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'vinegar': {
     ...S,
     label: 'warm vinegar by needle',
-    words: 'Warm vinegar by needle, let stand under light tension, several rounds; rinsed with distilled water afterwards. Metal is out first.',
+    words:
+      'Warm vinegar by needle, let stand under light tension, several rounds; rinsed with distilled water afterwards. Metal is out first.',
     handsMin: [4, 8],
     soakMin: [15, 60],
     harms: ['shellac', 'wax', 'gilded'],
@@ -177,7 +200,8 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'spirit': {
     ...S,
     label: 'spirit by needle, then a tap',
-    words: 'A few drops of spirit by needle: it takes the water out of the glue and makes it brittle. Ten minutes, then a sharp tap.',
+    words:
+      'A few drops of spirit by needle: it takes the water out of the glue and makes it brittle. Ten minutes, then a sharp tap.',
     handsMin: [2, 4],
     soakMin: [8, 15],
     harms: ['shellac', 'wax', 'lacquer', 'gilded'],
@@ -219,7 +243,8 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'saw-line': {
     ...S,
     label: 'saw the line',
-    words: 'A fine saw along the seam from the hidden side; what is left in the hole is bored out and made anew: say at the joint that there is a stub in it.',
+    words:
+      'A fine saw along the seam from the hidden side; what is left in the hole is bored out and made anew: say at the joint that there is a stub in it.',
     handsMin: [10, 25],
     soakMin: [0, 0],
     harms: [],

@@ -13,7 +13,9 @@ export const Climate = z.strictObject({
 export type Climate = z.infer<typeof Climate>
 
 export const RackRow = z.strictObject({
-  id: z.string().min(1).max(64), type: z.enum(CLAMP_TYPES), count: z.number().int('must be a whole number').min(0, 'must be 0 or more').max(200, 'must be 200 at most'),
+  id: z.string().min(1).max(64),
+  type: z.enum(CLAMP_TYPES),
+  count: z.number().int('must be a whole number').min(0, 'must be 0 or more').max(200, 'must be 200 at most'),
   openingMm: z.number().min(20, 'must be at least 20 mm').max(5000, 'must be 5000 mm at most'),
 })
 export type RackRow = z.infer<typeof RackRow>
@@ -78,5 +80,8 @@ export const ShopFields = z.strictObject({
 })
 
 /** What a shop has and how it works. The plan needs nothing else about it. */
-export const Shop = ShopFields.refine(s => s.closesMin > s.opensMin, { path: ['closesMin'], message: 'must be later than opening' })
+export const Shop = ShopFields.refine(s => s.closesMin > s.opensMin, {
+  path: ['closesMin'],
+  message: 'must be later than opening',
+})
 export type Shop = z.infer<typeof Shop>

@@ -1,9 +1,45 @@
 import type { Sourced } from './row'
 
 export type ToolId
-  = | 'scraper' | 'chisel' | 'knife' | 'pencil' | 'thin-blade' | 'needle' | 'fine-saw' | 'block-plane' | 'drill' | 'bit' | 'depth-stop' | 'hollow-cutter' | 'punch'
-    | 'driver' | 'spanner' | 'nippers' | 'pliers' | 'staple-lifter' | 'tack-lifter' | 'magnet' | 'mallet' | 'caliper' | 'bevel' | 'square' | 'batten' | 'strap' | 'brush'
-    | 'syringe' | 'swab' | 'warm-air' | 'reversed-clamp' | 'wedge-of-wood' | 'angle-block' | 'scrap' | 'shaping' | 'levers' | 'straw' | 'labels' | 'camera'
+  = | 'scraper'
+    | 'chisel'
+    | 'knife'
+    | 'pencil'
+    | 'thin-blade'
+    | 'needle'
+    | 'fine-saw'
+    | 'block-plane'
+    | 'drill'
+    | 'bit'
+    | 'depth-stop'
+    | 'hollow-cutter'
+    | 'punch'
+    | 'driver'
+    | 'spanner'
+    | 'nippers'
+    | 'pliers'
+    | 'staple-lifter'
+    | 'tack-lifter'
+    | 'magnet'
+    | 'mallet'
+    | 'caliper'
+    | 'bevel'
+    | 'square'
+    | 'batten'
+    | 'strap'
+    | 'brush'
+    | 'syringe'
+    | 'swab'
+    | 'warm-air'
+    | 'reversed-clamp'
+    | 'wedge-of-wood'
+    | 'angle-block'
+    | 'scrap'
+    | 'shaping'
+    | 'levers'
+    | 'straw'
+    | 'labels'
+    | 'camera'
 
 interface ToolRow extends Sourced {
   readonly label: string
@@ -11,7 +47,10 @@ interface ToolRow extends Sourced {
 
 const TRADE = { source: 'working-rates', confidence: 'low' } as const
 
-/** What hands take up for a step: ordinary names, trade practice (docs/sources.md#working-rates, low). A size goes with the use. */
+/**
+ * What hands take up for a step: ordinary names, trade practice (docs/sources.md#working-rates, low). A size goes
+ * with the use.
+ */
 export const TOOLS: Readonly<Record<ToolId, ToolRow>> = {
   'scraper': { ...TRADE, label: 'scraper with a keen edge' },
   'chisel': { ...TRADE, label: 'chisel' },

@@ -3,7 +3,11 @@ import type { Shop } from './shop-settings'
 
 /** A small shop with an ordinary rack, for a first start and for tests. */
 export const USUAL_SHOP: Shop = {
-  name: 'Workshop', school: 'everyday', hands: 1, opensMin: 8 * 60, closesMin: 18 * 60,
+  name: 'Workshop',
+  school: 'everyday',
+  hands: 1,
+  opensMin: 8 * 60,
+  closesMin: 18 * 60,
   climate: { nowC: 19, nowRhPct: 52, tonightC: 12 },
   rooms: [],
   rack: [

@@ -2,7 +2,10 @@ import { formatLength } from '../measure/length'
 import { say, type Phrase } from '../measure/phrase'
 import { along, circle, polygon, slanted, type Flat, type Sheet, type View } from './sheet'
 
-/** A caul: as long under the jaw, as thick at its thin end or under its notch, millimetres (docs/sources.md#clamp-forces, low). */
+/**
+ * A caul: as long under the jaw, as thick at its thin end or under its notch, millimetres
+ * (docs/sources.md#clamp-forces, low).
+ */
 const LONG_MM = 60
 const THIN_MM = 12
 /** A notch goes so far past where the round part touches it, and has as much wood beside it, millimetres. */
@@ -13,7 +16,10 @@ export const STEEPEST_CAUL_DEG = 25
 /** Points along a drawn arc. */
 const ARC_STEPS = 32
 
-/** What a jaw stands on: a face that is not square to the pull, a round part, a part bent in the plane of the pull, or several of these. */
+/**
+ * What a jaw stands on: a face that is not square to the pull, a round part, a part bent in the plane of the pull, or
+ * several of these.
+ */
 export interface CaulFor {
   /** Between the pull and the face’s normal, degrees. */
   readonly offSquareDeg: number
@@ -28,7 +34,8 @@ export const wantsCaul = ({ offSquareDeg, roundMm, curve }: CaulFor, slipDeg: nu
   offSquareDeg <= STEEPEST_CAUL_DEG && (offSquareDeg > slipDeg || roundMm !== undefined || curve !== undefined)
 
 /**
- * What is sawn to lie between a jaw and what it presses: its base on the wood, its top square to the clamp; notched for a
+ * What is sawn to lie between a jaw and what it presses: its base on the wood, its top square to the clamp; notched
+ * for a
  * round part, hollowed and rounded for the two sides of a bend.
  * @throws RangeError for a slope outside 0 to 25 degrees, or where a flat pad does
  */
@@ -44,31 +51,48 @@ export function caulSheet(on: CaulFor, title: string): Sheet {
     ...(roundMm ? [notchView(roundMm)] : []),
     ...(curve ? [hollowView(curve.radiusMm + curve.thickMm / 2), roundedView(curve.radiusMm - curve.thickMm / 2)] : []),
   ]
-  return { title, views, datum: datumOf(on), settings: [], scrap: say`Hold it under the jaw dry: the clamp goes on straight, and nothing creeps or rolls when it is nipped up.` }
+  return {
+    title,
+    views,
+    datum: datumOf(on),
+    settings: [],
+    scrap: say`Hold it under the jaw dry: the clamp goes on straight, and nothing creeps or rolls when it is nipped up.`,
+  }
 }
 
 const written = (mm: number) => formatLength(mm, 'mm')
 
-const datumOf = ({ roundMm, curve }: CaulFor): Phrase => (roundMm
-  ? say`The notch is square, 90 degrees, and runs along the part; leather or cork in it. Its other face is for the jaw.`
-  : curve
-    ? say`The hollow one goes on the outside of the bend, the rounded one inside; cork on both. Their flat faces are for the jaws.`
-    : say`Its base lies on the face, grit paper or cork under it; its top is square to the pull.`)
+const datumOf = ({ roundMm, curve }: CaulFor): Phrase =>
+  roundMm
+    ? say`The notch is square, 90 degrees, and runs along the part; leather or cork in it. Its other face is for the jaw.`
+    : curve
+      ? say`The hollow one goes on the outside of the bend, the rounded one inside; cork on both. Their flat faces are for the jaws.`
+      : say`Its base lies on the face, grit paper or cork under it; its top is square to the pull.`
 
 function slopedView(offSquareDeg: number): View {
-  const riseMm = LONG_MM * Math.tan(offSquareDeg * Math.PI / 180)
+  const riseMm = LONG_MM * Math.tan((offSquareDeg * Math.PI) / 180)
   return {
     id: 'side',
     title: 'From the side, its base on the wood',
     shapes: [
       { kind: 'line', from: [-20, 0], to: [LONG_MM + 20, 0], pencil: 'wood' },
-      polygon('new', [[0, 0], [LONG_MM, 0], [LONG_MM, THIN_MM + riseMm], [0, THIN_MM]]),
+      polygon('new', [
+        [0, 0],
+        [LONG_MM, 0],
+        [LONG_MM, THIN_MM + riseMm],
+        [0, THIN_MM],
+      ]),
     ],
     dimensions: [
       along(0, LONG_MM, 0, 8, written(LONG_MM)),
       { from: [0, 0], to: [0, THIN_MM], offMm: 8, words: written(THIN_MM) },
       { from: [LONG_MM, 0], to: [LONG_MM, THIN_MM + riseMm], offMm: -8, words: written(THIN_MM + riseMm) },
-      slanted([0, THIN_MM], [LONG_MM, THIN_MM + riseMm], -4, written(LONG_MM / Math.cos(offSquareDeg * Math.PI / 180))),
+      slanted(
+        [0, THIN_MM],
+        [LONG_MM, THIN_MM + riseMm],
+        -4,
+        written(LONG_MM / Math.cos((offSquareDeg * Math.PI) / 180)),
+      ),
     ],
   }
 }
@@ -84,7 +108,15 @@ function notchView(roundMm: number): View {
     id: 'end',
     title: 'From its end, the round part in its notch',
     shapes: [
-      polygon('new', [[-half, 0], [half, 0], [half, top], [deepMm, top], [0, bottom], [-deepMm, top], [-half, top]]),
+      polygon('new', [
+        [-half, 0],
+        [half, 0],
+        [half, top],
+        [deepMm, top],
+        [0, bottom],
+        [-deepMm, top],
+        [-half, top],
+      ]),
       circle([0, bottom + radiusMm * Math.SQRT2], roundMm, 'wood'),
     ],
     dimensions: [
@@ -126,7 +158,10 @@ function roundedView(radiusMm: number): View {
   }
 }
 
-/** How far an arc of a radius stands off its chord over a caul’s length; of a bend tighter than half of it, its radius. */
+/**
+ * How far an arc of a radius stands off its chord over a caul’s length; of a bend tighter than half of it, its
+ * radius.
+ */
 function riseOf(radiusMm: number): number {
   const half = LONG_MM / 2
   return radiusMm <= half ? radiusMm : radiusMm - Math.sqrt(radiusMm ** 2 - half ** 2)

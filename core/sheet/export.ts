@@ -7,42 +7,78 @@ const BETWEEN_MM = 30
 const TEXT_MM = 3
 
 type Layer = Pencil | 'size'
-const COLOURS: Readonly<Record<Layer, string>> = { wood: '#1e2a30', hidden: '#7b868b', new: '#1f4fa3', cut: '#1f4fa3', middle: '#7b868b', break: '#b3261e', size: '#5a666c' }
-const DXF_COLOURS: Readonly<Record<Layer, number>> = { wood: 7, hidden: 8, new: 5, cut: 4, middle: 9, break: 1, size: 250 }
+const COLOURS: Readonly<Record<Layer, string>> = {
+  wood: '#1e2a30',
+  hidden: '#7b868b',
+  new: '#1f4fa3',
+  cut: '#1f4fa3',
+  middle: '#7b868b',
+  break: '#b3261e',
+  size: '#5a666c',
+}
+const DXF_COLOURS: Readonly<Record<Layer, number>> = {
+  wood: 7,
+  hidden: 8,
+  new: 5,
+  cut: 4,
+  middle: 9,
+  break: 1,
+  size: 250,
+}
 
 /** The sheet at 1:1 as an SVG file, a millimetre a unit. */
-export const sheetSvg = (sheet: Sheet): string => framed(notesOf(sheet), makerjs.exporter.toSVG(modelOf(sheet), {
-  units: makerjs.unitType.Millimeter,
-  useSvgPathOnly: false,
-  strokeWidth: '0.35mm',
-  fontSize: `${TEXT_MM}`,
-  annotate: false,
-  layerOptions: Object.fromEntries(Object.entries(COLOURS).map(([layer, stroke]) => [layer, { stroke, cssStyle: layer === 'cut' || layer === 'hidden' ? 'stroke-dasharray:2 1.2' : '' }])),
-}))
+export const sheetSvg = (sheet: Sheet): string =>
+  framed(
+    notesOf(sheet),
+    makerjs.exporter.toSVG(modelOf(sheet), {
+      units: makerjs.unitType.Millimeter,
+      useSvgPathOnly: false,
+      strokeWidth: '0.35mm',
+      fontSize: `${TEXT_MM}`,
+      annotate: false,
+      layerOptions: Object.fromEntries(
+        Object.entries(COLOURS).map(([layer, stroke]) => [
+          layer,
+          { stroke, cssStyle: layer === 'cut' || layer === 'hidden' ? 'stroke-dasharray:2 1.2' : '' },
+        ]),
+      ),
+    }),
+  )
 
 /** White round the drawing, so that no figure is cut off, millimetres. */
 const MARGIN_MM = 8
 /** Letters are filled, not drawn round. */
-const LETTERS = '<style>text{stroke:#fff!important;stroke-width:1.4px;paint-order:stroke;fill:#1e2a30;font-family:sans-serif}</style>'
+const LETTERS
+  = '<style>text{stroke:#fff!important;stroke-width:1.4px;paint-order:stroke;fill:#1e2a30;font-family:sans-serif}</style>'
 
 /** The same file with white round it, letters one can read, and its notes under it. */
 function framed(notes: readonly string[], svg: string): string {
   const widest = Math.max(...notes.map(n => n.length)) * LETTER_MM
-  return svg.replace(/width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 [\d. ]+"([^>]*)>/, (_all, width: string, height: string, more: string) => {
-    const [w, h] = [Math.max(Number(width), widest) + 2 * MARGIN_MM, Number(height) + 2 * MARGIN_MM + notes.length * LINE_MM]
-    const lines = notes.map((text, i) => `<text x="0" y="${(Number(height) + MARGIN_MM + i * LINE_MM).toFixed(2)}" font-size="${TEXT_MM}">${escaped(text)}</text>`)
-    return `width="${w}mm" height="${h}mm" viewBox="${-MARGIN_MM} ${-MARGIN_MM} ${w} ${h}"${more}>${LETTERS}<g class="notes">${lines.join('')}</g>`
-  })
+  return svg.replace(
+    /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 [\d. ]+"([^>]*)>/,
+    (_all, width: string, height: string, more: string) => {
+      const [w, h] = [
+        Math.max(Number(width), widest) + 2 * MARGIN_MM,
+        Number(height) + 2 * MARGIN_MM + notes.length * LINE_MM,
+      ]
+      const lines = notes.map(
+        (text, i) =>
+          `<text x="0" y="${(Number(height) + MARGIN_MM + i * LINE_MM).toFixed(2)}" font-size="${TEXT_MM}">${escaped(text)}</text>`,
+      )
+      return `width="${w}mm" height="${h}mm" viewBox="${-MARGIN_MM} ${-MARGIN_MM} ${w} ${h}"${more}>${LETTERS}<g class="notes">${lines.join('')}</g>`
+    },
+  )
 }
 
 const escaped = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
 
 /** The sheet at 1:1 as a DXF file in millimetres, a layer for each pencil. */
-export const sheetDxf = (sheet: Sheet): string => makerjs.exporter.toDXF(withNotes(sheet, modelOf(sheet)), {
-  units: makerjs.unitType.Millimeter,
-  fontSize: TEXT_MM,
-  layerOptions: Object.fromEntries(Object.entries(DXF_COLOURS).map(([layer, color]) => [layer, { color }])),
-})
+export const sheetDxf = (sheet: Sheet): string =>
+  makerjs.exporter.toDXF(withNotes(sheet, modelOf(sheet)), {
+    units: makerjs.unitType.Millimeter,
+    fontSize: TEXT_MM,
+    layerOptions: Object.fromEntries(Object.entries(DXF_COLOURS).map(([layer, color]) => [layer, { color }])),
+  })
 
 /** Views beside each other, each with its own origin where its shoulder and middle line meet. */
 function modelOf(sheet: Sheet): makerjs.IModel {
@@ -58,7 +94,9 @@ function modelOf(sheet: Sheet): makerjs.IModel {
 
 /** Under the views: what it is, what it is measured from, how tools are set, what is tried first. */
 const notesOf = ({ title, datum, settings, scrap }: Sheet): string[] =>
-  [title, phraseText(datum), ...settings.map(s => phraseText(s)), ...(scrap ? [phraseText(scrap)] : [])].flatMap(wrapped)
+  [title, phraseText(datum), ...settings.map(s => phraseText(s)), ...(scrap ? [phraseText(scrap)] : [])].flatMap(
+    wrapped,
+  )
 
 /** Lines no longer than this, broken between words. */
 const LINE_LETTERS = 80
@@ -80,7 +118,10 @@ function withNotes(sheet: Sheet, model: makerjs.IModel): makerjs.IModel {
   const low = Math.min(...sheet.views.map(view => boxOf(view).from[1]))
   const notes = notesOf(sheet).map((text, i): [string, makerjs.IModel] => {
     const y = low - MARGIN_MM - i * LINE_MM
-    return [`note-${i}`, { layer: 'size', caption: { text, anchor: new makerjs.paths.Line([0, y], [text.length * LETTER_MM, y]) } }]
+    return [
+      `note-${i}`,
+      { layer: 'size', caption: { text, anchor: new makerjs.paths.Line([0, y], [text.length * LETTER_MM, y]) } },
+    ]
   })
   return { ...model, models: { ...model.models, ...Object.fromEntries(notes) } }
 }
@@ -95,9 +136,19 @@ function viewModel(view: View): makerjs.IModel {
 
 function shapeModel(shape: Shape): makerjs.IModel {
   const layer = shape.pencil
-  if (shape.kind === 'circle') return { layer, paths: { round: new makerjs.paths.Circle([...shape.middle], shape.radiusMm) } }
+  if (shape.kind === 'circle') {
+    return { layer, paths: { round: new makerjs.paths.Circle([...shape.middle], shape.radiusMm) } }
+  }
   if (shape.kind === 'line') return { layer, paths: { line: new makerjs.paths.Line([...shape.from], [...shape.to]) } }
-  if (shape.kind === 'polygon') return { ...new makerjs.models.ConnectTheDots(true, shape.points.map(p => [...p])), layer }
+  if (shape.kind === 'polygon') {
+    return {
+      ...new makerjs.models.ConnectTheDots(
+        true,
+        shape.points.map(p => [...p]),
+      ),
+      layer,
+    }
+  }
   const [width, height] = [shape.to[0] - shape.from[0], shape.to[1] - shape.from[1]]
   return { ...new makerjs.models.Rectangle(width, height), layer, origin: [...shape.from] }
 }

@@ -22,20 +22,38 @@ describe('a drawing larger than its paper', () => {
     expect(tilesOf(187, 261, A4!)).toMatchObject({ columns: 2, rows: 1 })
   })
   it('every point of it is on some page, and neighbours show the same centimetre', () => {
-    fc.assert(fc.property(fc.double({ min: 10, max: 1500, noNaN: true }), fc.double({ min: 10, max: 900, noNaN: true }), fc.constantFrom(...PAPERS), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (wide, high, paper, u, v) => {
-      const { tiles, columns } = tilesOf(wide, high, paper)
-      const [x, y] = [u * wide, v * high]
-      expect(tiles.some(t => x >= t.x - 1e-9 && x <= t.x + t.wideMm + 1e-9 && y >= t.y - 1e-9 && y <= t.y + t.highMm + 1e-9)).toBe(true)
-      if (columns > 1) expect(tiles[0]!.x + tiles[0]!.wideMm - tiles[1]!.x).toBeCloseTo(OVERLAP_MM, 9)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 10, max: 1500, noNaN: true }),
+        fc.double({ min: 10, max: 900, noNaN: true }),
+        fc.constantFrom(...PAPERS),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (wide, high, paper, u, v) => {
+          const { tiles, columns } = tilesOf(wide, high, paper)
+          const [x, y] = [u * wide, v * high]
+          expect(
+            tiles.some(
+              t => x >= t.x - 1e-9 && x <= t.x + t.wideMm + 1e-9 && y >= t.y - 1e-9 && y <= t.y + t.highMm + 1e-9,
+            ),
+          ).toBe(true)
+          if (columns > 1) expect(tiles[0]!.x + tiles[0]!.wideMm - tiles[1]!.x).toBeCloseTo(OVERLAP_MM, 9)
+        },
+      ),
+    )
   })
   it('is turned where that takes fewer pages, and no page scales anything', () => {
     const { pages, paper } = sheetPages(sheet(250), A4!)
     expect(paper.wideMm).toBe(297)
     expect(pages).toHaveLength(1)
-    const [, width, , x1, , w] = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 ([\d.]+) ([\d.]+)"><svg x="12" y="12" width="([\d.]+)"/.exec(pages[0]!)!.map(Number)
+    const [, width, , x1, , w]
+      = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 ([\d.]+) ([\d.]+)"><svg x="12" y="12" width="([\d.]+)"/
+        .exec(pages[0]!)!
+        .map(Number)
     expect(width).toBe(x1)
-    const inner = /<svg x="12" y="12" width="([\d.]+)" height="([\d.]+)" viewBox="-?[\d.]+ -?[\d.]+ ([\d.]+) ([\d.]+)"/.exec(pages[0]!)!.map(Number)
+    const inner = /<svg x="12" y="12" width="([\d.]+)" height="([\d.]+)" viewBox="-?[\d.]+ -?[\d.]+ ([\d.]+) ([\d.]+)"/
+      .exec(pages[0]!)!
+      .map(Number)
     expect([inner[1], inner[2]]).toEqual([inner[3], inner[4]])
     expect(w).toBeGreaterThan(250)
   })
@@ -54,7 +72,9 @@ describe('a drawing larger than its paper', () => {
     expect(right - left).toBeCloseTo(0, 6)
   })
   it('a name with signs in it is written, not run', () => {
-    expect(sheetSvg(sheet(50, 'Leg <script>alert(1)</script> & co'))).toContain('Leg &lt;script&gt;alert(1)&lt;/script&gt; &amp; co')
+    expect(sheetSvg(sheet(50, 'Leg <script>alert(1)</script> & co'))).toContain(
+      'Leg &lt;script&gt;alert(1)&lt;/script&gt; &amp; co',
+    )
     expect(sheetSvg(sheet(50, '<b>'))).not.toContain('<b>')
   })
 })

@@ -9,8 +9,19 @@ export const OVERLAP_MM = 10
 const FOOT_MM = 12
 
 /** One page: its place in the whole, and what of the drawing it shows, millimetres in the drawing’s own measure. */
-export interface Tile { readonly column: number, readonly row: number, readonly x: number, readonly y: number, readonly wideMm: number, readonly highMm: number }
-export interface Tiling { readonly columns: number, readonly rows: number, readonly tiles: readonly Tile[] }
+export interface Tile {
+  readonly column: number
+  readonly row: number
+  readonly x: number
+  readonly y: number
+  readonly wideMm: number
+  readonly highMm: number
+}
+export interface Tiling {
+  readonly columns: number
+  readonly rows: number
+  readonly tiles: readonly Tile[]
+}
 
 /** How a drawing so large is cut into pages that overlap. */
 export function tilesOf(wideMm: number, highMm: number, paper: Paper): Tiling {
@@ -19,20 +30,33 @@ export function tilesOf(wideMm: number, highMm: number, paper: Paper): Tiling {
   const [columns, rows] = [count(wideMm, pageWide), count(highMm, pageHigh)]
   const tiles = Array.from({ length: columns * rows }, (_, i): Tile => {
     const [column, row] = [i % columns, Math.floor(i / columns)]
-    return { column, row, x: column * (pageWide - OVERLAP_MM), y: row * (pageHigh - OVERLAP_MM), wideMm: pageWide, highMm: pageHigh }
+    return {
+      column,
+      row,
+      x: column * (pageWide - OVERLAP_MM),
+      y: row * (pageHigh - OVERLAP_MM),
+      wideMm: pageWide,
+      highMm: pageHigh,
+    }
   })
   return { columns, rows, tiles }
 }
 
-/** A sheet as SVG pages at 1:1, the paper turned where that takes fewer: overlap marks, and a check line both ways on each. */
+/**
+ * A sheet as SVG pages at 1:1, the paper turned where that takes fewer: overlap marks, and a check line both ways on
+ * each.
+ */
 export function sheetPages(sheet: Sheet, paper: Paper): { readonly pages: readonly string[], readonly paper: Paper } {
   const { inner, wideMm, highMm, fromX, fromY } = bodyOf(sheetSvg(sheet))
   const turned: Paper = { ...paper, wideMm: paper.highMm, highMm: paper.wideMm }
   const [upright, lying] = [tilesOf(wideMm, highMm, paper), tilesOf(wideMm, highMm, turned)]
   const [used, tiling] = lying.tiles.length < upright.tiles.length ? [turned, lying] : [paper, upright]
-  const pages = tiling.tiles.map(tile => `<svg xmlns="http://www.w3.org/2000/svg" width="${used.wideMm}mm" height="${used.highMm}mm" viewBox="0 0 ${used.wideMm} ${used.highMm}">`
-    + `<svg x="${EDGE_MM}" y="${EDGE_MM}" width="${tile.wideMm}" height="${tile.highMm}" viewBox="${fromX + tile.x} ${fromY + tile.y} ${tile.wideMm} ${tile.highMm}">${inner}</svg>`
-    + `${marksOf(tile, tiling)}${footOf(tile, tiling, used)}</svg>`)
+  const pages = tiling.tiles.map(
+    tile =>
+      `<svg xmlns="http://www.w3.org/2000/svg" width="${used.wideMm}mm" height="${used.highMm}mm" viewBox="0 0 ${used.wideMm} ${used.highMm}">`
+      + `<svg x="${EDGE_MM}" y="${EDGE_MM}" width="${tile.wideMm}" height="${tile.highMm}" viewBox="${fromX + tile.x} ${fromY + tile.y} ${tile.wideMm} ${tile.highMm}">${inner}</svg>`
+      + `${marksOf(tile, tiling)}${footOf(tile, tiling, used)}</svg>`,
+  )
   return { pages, paper: used }
 }
 
@@ -51,7 +75,10 @@ function marksOf({ column, row, wideMm, highMm }: Tile, { columns, rows }: Tilin
   const xs = [...(column > 0 ? [OVERLAP_MM / 2] : []), ...(column < columns - 1 ? [wideMm - OVERLAP_MM / 2] : [])]
   const ys = [...(row > 0 ? [OVERLAP_MM / 2] : []), ...(row < rows - 1 ? [highMm - OVERLAP_MM / 2] : [])]
   const cross = (x: number, y: number) => `M${x - 3} ${y}h6M${x} ${y - 3}v6`
-  const at = [...xs.flatMap(x => [5, highMm - 5].map(y => [x, y] as const)), ...ys.flatMap(y => [5, wideMm - 5].map(x => [x, y] as const))]
+  const at = [
+    ...xs.flatMap(x => [5, highMm - 5].map(y => [x, y] as const)),
+    ...ys.flatMap(y => [5, wideMm - 5].map(x => [x, y] as const)),
+  ]
   return `<path ${THIN} d="${at.map(([x, y]) => cross(x + EDGE_MM, y + EDGE_MM)).join('')}"/>`
 }
 

@@ -14,9 +14,11 @@ describe('a time axis with folded nights', () => {
     expect(axis.at(parseWallTime('2026-03-06T01:00'))).toBeCloseTo((600 + 75) / 1500, 9)
   })
   it('never runs backward, and stays within its ends', () => {
-    fc.assert(fc.property(fc.integer({ min: -2000, max: 6000 }), fc.integer({ min: 0, max: 500 }), (t, later) => {
-      expect(axis.at(noon + t + later)).toBeGreaterThanOrEqual(axis.at(noon + t))
-      expect(axis.at(noon + t) >= 0 && axis.at(noon + t) <= 1).toBe(true)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: -2000, max: 6000 }), fc.integer({ min: 0, max: 500 }), (t, later) => {
+        expect(axis.at(noon + t + later)).toBeGreaterThanOrEqual(axis.at(noon + t))
+        expect(axis.at(noon + t) >= 0 && axis.at(noon + t) <= 1).toBe(true)
+      }),
+    )
   })
 })

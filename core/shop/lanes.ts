@@ -18,7 +18,8 @@ export interface Bar {
 
 /** What a piece does over time: work still to be done, clamps, and rest before it may be sat in. */
 export function lanesOf(piece: Piece, plan: Plan): Bar[] {
-  const ended = (piece.outcome !== null && piece.outcome.verdict !== 'repair') || piece.events.some(e => e.kind === 'returned')
+  const ended
+    = (piece.outcome !== null && piece.outcome.verdict !== 'repair') || piece.events.some(e => e.kind === 'returned')
   if (ended) return []
   const bars: Bar[] = handsOnBars(plan)
   for (const s of plan.stages) {
@@ -28,7 +29,9 @@ export function lanesOf(piece: Piece, plan: Plan): Bar[] {
   }
   const off = Math.max(...plan.stages.map(s => s.clampsOffMin))
   const { returnMin } = plan
-  if (returnMin !== null && Number.isFinite(returnMin) && returnMin > off) bars.push({ kind: 'rest', fromMin: off, toMin: returnMin, stage: null, label: 'rests' })
+  if (returnMin !== null && Number.isFinite(returnMin) && returnMin > off) {
+    bars.push({ kind: 'rest', fromMin: off, toMin: returnMin, stage: null, label: 'rests' })
+  }
   return bars
 }
 
@@ -42,7 +45,9 @@ const STRETCHES: readonly { readonly kinds: readonly TaskKind[], readonly label:
   { kinds: ['glue'], label: 'glue' },
 ]
 
-/** What hands do, in stretches: opening, mending and trying dry, gluing, what follows on a cured line, the last test. */
+/**
+ * What hands do, in stretches: opening, mending and trying dry, gluing, what follows on a cured line, the last test.
+ */
 function handsOnBars({ tasks }: Plan): Bar[] {
   const timed = tasks.filter(t => t.time !== null).sort((a, b) => a.time!.startMin - b.time!.startMin)
   const stretches: TimedTask[][] = []
@@ -82,13 +87,17 @@ export function foldedAxis(hours: Pick<Shop, 'opensMin' | 'closesMin'>, nowMin: 
   const position = (t: number): number => {
     const since = Math.max(0, t - fromMin)
     const [day, within] = [Math.floor(since / MIN_PER_DAY), since % MIN_PER_DAY]
-    const folded = Math.min(within, dayMin) + Math.max(0, within - dayMin) * NIGHT_WIDTH_MIN / nightMin
+    const folded = Math.min(within, dayMin) + (Math.max(0, within - dayMin) * NIGHT_WIDTH_MIN) / nightMin
     return Math.min(1, (day * (dayMin + NIGHT_WIDTH_MIN) + folded) / widthMin)
   }
   const starts = Array.from({ length: days }, (_, d) => fromMin + d * MIN_PER_DAY)
   return {
-    fromMin, widthMin, at: position,
+    fromMin,
+    widthMin,
+    at: position,
     nights: starts.map(s => ({ from: position(s + dayMin), to: position(s + MIN_PER_DAY - 1e-6) })),
-    ticks: starts.flatMap(s => [0, 1 / 2].map(share => s + Math.round(dayMin * share / 60) * 60)).map(wallMin => ({ wallMin, at: position(wallMin) })),
+    ticks: starts
+      .flatMap(s => [0, 1 / 2].map(share => s + Math.round((dayMin * share) / 60) * 60))
+      .map(wallMin => ({ wallMin, at: position(wallMin) })),
   }
 }

@@ -18,11 +18,16 @@ export interface AheadBar extends Pick<Bar, 'stage' | 'label'> {
   readonly toMin: number
   /** Not to be broken off for a night: glue is open. */
   readonly isWhole: boolean
-  /** What is under way ends then by the wall clock, and this comes after it; null where it waits for nothing of that kind. */
+  /**
+   * What is under way ends then by the wall clock, and this comes after it; null where it waits for nothing of that
+   * kind.
+   */
   readonly notBeforeMin: number | null
 }
 
-/** What a list of pieces shows of one: worked out once, good until a moment, and no date in it for what is not begun. */
+/**
+ * What a list of pieces shows of one: worked out once, good until a moment, and no date in it for what is not begun.
+ */
 export interface Outlook {
   readonly next: NextStep
   readonly tested: number
@@ -58,7 +63,11 @@ export function outlookOf(piece: Piece, plan: Plan, shop: Hours, nowMin: number)
   const on = glued.filter(s => s.clampsOffMin > nowMin && Number.isFinite(s.clampsOffMin))
   const bars = lanesOf(piece, plan)
   const isAhead = ({ kind, stage, fromMin }: Bar): boolean =>
-    kind === 'hands-on' ? fromMin >= nowMin : kind === 'clamps' ? !plan.stages.find(s => s.number === stage)?.glued : glued.length < plan.stages.length
+    kind === 'hands-on'
+      ? fromMin >= nowMin
+      : kind === 'clamps'
+        ? !plan.stages.find(s => s.number === stage)?.glued
+        : glued.length < plan.stages.length
   const next = nextStep(piece, plan, nowMin)
   return {
     next,
@@ -71,7 +80,9 @@ export function outlookOf(piece: Piece, plan: Plan, shop: Hours, nowMin: number)
     ahead: [...bars.filter(isAhead).flatMap(b => cutAtGlue(b, plan)), ...(bars.length > 0 ? curesOf(plan, nowMin) : [])]
       .sort((a, b) => a.fromMin - b.fromMin || a.toMin - b.toMin)
       .map(b => asAhead(b, shop, nowMin, underWay(plan, nowMin))),
-    clamps: on.flatMap(s => s.clamps.flatMap(({ clamp }) => (clamp ? [{ row: clamp.row.id, untilMin: s.clampsOffMin }] : []))),
+    clamps: on.flatMap(s =>
+      s.clamps.flatMap(({ clamp }) => (clamp ? [{ row: clamp.row.id, untilMin: s.clampsOffMin }] : [])),
+    ),
     inClampsUntilMin: on.length > 0 ? Math.max(...on.map(s => s.clampsOffMin)) : null,
     waitsUntilMin: waitsUntil(piece, plan, nowMin),
     goodUntilMin: goodUntil(piece, plan, next, nowMin),
@@ -86,15 +97,22 @@ export function waitsUntil(piece: Piece, plan: Pick<Plan, 'stages' | 'returnMin'
   return rests ? plan.returnMin : null
 }
 
-/** The first moment at which the next step reads otherwise: clamps come off, a rest is over, or a day comes to be called today. */
+/**
+ * The first moment at which the next step reads otherwise: clamps come off, a rest is over, or a day comes to be
+ * called today.
+ */
 function goodUntil(piece: Piece, plan: Plan, next: NextStep, nowMin: number): number | null {
-  const ends = [...plan.stages.filter(s => s.glued).map(s => s.clampsOffMin), plan.returnMin ?? 0].filter(t => t > nowMin && Number.isFinite(t))
+  const ends = [...plan.stages.filter(s => s.glued).map(s => s.clampsOffMin), plan.returnMin ?? 0].filter(
+    t => t > nowMin && Number.isFinite(t),
+  )
   const lastMin = Math.max(nowMin, ...ends)
   const midnight = nowMin - minuteOfDay(nowMin)
   const days = Math.ceil((lastMin - midnight) / MIN_PER_DAY) + NAMED_DAYS
   const midnights = Array.from({ length: days }, (_, i) => midnight + (i + 1) * MIN_PER_DAY)
   const said = JSON.stringify(next)
-  return [...ends, ...midnights].sort((a, b) => a - b).find(t => JSON.stringify(nextStep(piece, plan, t)) !== said) ?? null
+  return (
+    [...ends, ...midnights].sort((a, b) => a - b).find(t => JSON.stringify(nextStep(piece, plan, t)) !== said) ?? null
+  )
 }
 
 type Stretch = Pick<AheadBar, 'kind' | 'stage' | 'label' | 'fromMin' | 'toMin' | 'isWhole'>
@@ -102,8 +120,11 @@ type Stretch = Pick<AheadBar, 'kind' | 'stage' | 'label' | 'fromMin' | 'toMin' |
 /** Time that nobody works and nothing may stand on what was done: glue cures through, filler dries, hide swells. */
 function curesOf({ stages, tasks }: Plan, nowMin: number): Stretch[] {
   const cures = stages.filter(s => !s.glued).map(s => [s.clampsOffMin, s.restUntilMin] as const)
-  const dries = tasks.flatMap(({ time }) => (time && time.startMin >= nowMin ? [[time.endMin, time.freeMin] as const] : []))
-  return [...cures, ...dries].filter(([fromMin, toMin]) => toMin > fromMin && Number.isFinite(toMin))
+  const dries = tasks.flatMap(({ time }) =>
+    time && time.startMin >= nowMin ? [[time.endMin, time.freeMin] as const] : [],
+  )
+  return [...cures, ...dries]
+    .filter(([fromMin, toMin]) => toMin > fromMin && Number.isFinite(toMin))
     .map(([fromMin, toMin]) => ({ kind: 'cures', stage: null, label: '', fromMin, toMin, isWhole: false }))
 }
 
@@ -114,7 +135,10 @@ function underWay({ stages, tasks }: Plan, nowMin: number): number[] {
   return [...cures, ...dries].filter(t => t > nowMin && Number.isFinite(t))
 }
 
-/** A stretch of hands’ work in parts: what cures begins where a part ends, and while glue is open no night may come between. */
+/**
+ * A stretch of hands’ work in parts: what cures begins where a part ends, and while glue is open no night may come
+ * between.
+ */
 function cutAtGlue(bar: Bar, { stages }: Plan): Stretch[] {
   if (bar.kind !== 'hands-on') return [{ ...bar, isWhole: false }]
   const cuts = stages.flatMap(s => [s.startMin, s.clampedMin]).filter(t => t > bar.fromMin && t < bar.toMin)
@@ -128,7 +152,12 @@ function cutAtGlue(bar: Bar, { stages }: Plan): Stretch[] {
 }
 
 /** A stretch of the plan as what it takes: hours of work for hands, hours by the clock for what cures. */
-function asAhead({ kind, stage, label, fromMin, toMin, isWhole }: Stretch, shop: Hours, startMin: number, ends: readonly number[]): AheadBar {
+function asAhead(
+  { kind, stage, label, fromMin, toMin, isWhole }: Stretch,
+  shop: Hours,
+  startMin: number,
+  ends: readonly number[],
+): AheadBar {
   const minutes = kind === 'hands-on' ? openMinutes(shop, fromMin, toMin) : toMin - fromMin
   const before = ends.filter(t => t <= fromMin)
   return {
@@ -157,21 +186,35 @@ function openMinutes(shop: Hours, fromMin: number, toMin: number): number {
 }
 
 /**
- * Where what is not begun would stand if work began now: nothing begins before what was over before it in the plan, hands
+ * Where what is not begun would stand if work began now: nothing begins before what was over before it in the plan,
+ * hands
  * work while the shop is open, and what cures does so by the clock. Cures stay as long as they were in the plan.
  */
 export function laidOut(ahead: readonly AheadBar[], shop: Hours, nowMin: number): Bar[] {
   const placed: Placed[] = []
   for (const was of ahead) {
-    const free = Math.max(nowMin, was.notBeforeMin ?? nowMin, ...placed.filter(p => p.was.toMin <= was.fromMin).map(p => p.toMin))
+    const free = Math.max(
+      nowMin,
+      was.notBeforeMin ?? nowMin,
+      ...placed.filter(p => p.was.toMin <= was.fromMin).map(p => p.toMin),
+    )
     const fromMin = was.kind === 'hands-on' ? nextWorkingMin(shop, free, was.isWhole ? was.minutes : 0) : free
-    const toMin = was.kind === 'hands-on' && !was.isWhole ? workUntilMin(shop, fromMin, was.minutes) : fromMin + was.minutes
+    const toMin
+      = was.kind === 'hands-on' && !was.isWhole ? workUntilMin(shop, fromMin, was.minutes) : fromMin + was.minutes
     placed.push({ was, fromMin, toMin })
   }
-  return joinedAgain(placed.flatMap(({ was: { kind, stage, label }, fromMin, toMin }) => (kind === 'cures' ? [] : [{ kind, stage, label, fromMin, toMin }])))
+  return joinedAgain(
+    placed.flatMap(({ was: { kind, stage, label }, fromMin, toMin }) =>
+      kind === 'cures' ? [] : [{ kind, stage, label, fromMin, toMin }],
+    ),
+  )
 }
 
-interface Placed { readonly was: AheadBar, readonly fromMin: number, readonly toMin: number }
+interface Placed {
+  readonly was: AheadBar
+  readonly fromMin: number
+  readonly toMin: number
+}
 
 /** Parts of one stretch that stand end to end are one again. */
 function joinedAgain(bars: readonly Bar[]): Bar[] {
@@ -179,8 +222,10 @@ function joinedAgain(bars: readonly Bar[]): Bar[] {
   const joined: Bar[] = []
   for (const bar of hands) {
     const last = joined.at(-1)
-    if (last && last.toMin === bar.fromMin && last.label === bar.label) joined[joined.length - 1] = { ...last, toMin: bar.toMin }
-    else joined.push(bar)
+    if (last && last.toMin === bar.fromMin && last.label === bar.label) {
+      joined[joined.length - 1] = { ...last, toMin: bar.toMin }
+    }
+    else { joined.push(bar) }
   }
   return [...joined, ...bars.filter(b => b.kind !== 'hands-on')].sort((a, b) => a.fromMin - b.fromMin)
 }

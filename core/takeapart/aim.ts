@@ -3,9 +3,15 @@ import { directionsFor, isWithin, type Cap } from './cap'
 import { capsOf, giveNeededMm, type Tie } from './tie'
 
 /** A tie that parts in a move; `isEntering` if it is its entering part that goes. */
-export interface Parting { readonly tie: Tie, readonly isEntering: boolean }
+export interface Parting {
+  readonly tie: Tie
+  readonly isEntering: boolean
+}
 
-export interface Aim { readonly direction: Vec, readonly springMm: number }
+export interface Aim {
+  readonly direction: Vec
+  readonly springMm: number
+}
 
 /** No frame is sprung further than this, millimetres; past it nothing is looked for. */
 const MOST_FLEX_MM = 60
@@ -13,7 +19,8 @@ const MOST_FLEX_MM = 60
 const NEAR_MM = 1e-3
 
 /**
- * The direction that asks the least spring of all these ties, so that it is shared among them, by halving; null if there is
+ * The direction that asks the least spring of all these ties, so that it is shared among them, by halving; null if
+ * there is
  * none at all. Where a whole field of directions asks as little, its middle is taken, well off every face.
  */
 export function aim(partings: readonly Parting[]): Aim | null {
@@ -27,21 +34,40 @@ export function aim(partings: readonly Parting[]): Aim | null {
   }
   const field = leastAt(partings, high)
   const middle = unit(field.reduce((sum, d) => add(sum, d), [0, 0, 0] as Vec))
-  const best = dot(middle, middle) > 0.5 && springOf(partings, middle) <= springOf(partings, field[0]!) + NEAR_MM ? middle : field[0]!
+  const best
+    = dot(middle, middle) > 0.5 && springOf(partings, middle) <= springOf(partings, field[0]!) + NEAR_MM
+      ? middle
+      : field[0]!
   return { direction: best, springMm: springOf(partings, best) }
 }
 
 /** How far the tie that asks the most is sprung, millimetres. */
-export const springOf = (partings: readonly Parting[], d: Vec): number => Math.max(0, ...partings.map(p => giveNeededMm(p.tie, p.isEntering ? d : negate(d))))
+export const springOf = (partings: readonly Parting[], d: Vec): number =>
+  Math.max(0, ...partings.map(p => giveNeededMm(p.tie, p.isEntering ? d : negate(d))))
 
 /** How far a turn springs what it parts, millimetres: each joint goes square to its way from the line. */
 export const turnSpringOf = (partings: readonly Parting[], about: Vec, along: Vec): number =>
-  Math.max(0, ...partings.map((p) => { const way = unit(cross(along, subtract(p.tie.at!, about))); return giveNeededMm(p.tie, p.isEntering ? way : negate(way)) }))
+  Math.max(
+    0,
+    ...partings.map((p) => {
+      const way = unit(cross(along, subtract(p.tie.at!, about)))
+      return giveNeededMm(p.tie, p.isEntering ? way : negate(way))
+    }),
+  )
 
-/** Directions in which all of them may go with so much flex: lines and corners of the field, or a point of a rim where it has neither. */
+/**
+ * Directions in which all of them may go with so much flex: lines and corners of the field, or a point of a rim where
+ * it has neither.
+ */
 function leastAt(partings: readonly Parting[], flexMm: number): Vec[] {
-  const caps = distinct(partings.flatMap(({ tie, isEntering }) => capsOf(tie, { id: 'open', flexMm }).map(c => (isEntering ? c : { ...c, axis: negate(c.axis) }))))
-  const found = directionsFor(caps).flatMap(d => [d, negate(d)]).filter(d => caps.every(c => isWithin(c, d)))
+  const caps = distinct(
+    partings.flatMap(({ tie, isEntering }) =>
+      capsOf(tie, { id: 'open', flexMm }).map(c => (isEntering ? c : { ...c, axis: negate(c.axis) })),
+    ),
+  )
+  const found = directionsFor(caps)
+    .flatMap(d => [d, negate(d)])
+    .filter(d => caps.every(c => isWithin(c, d)))
   const [inner, rims] = [found.filter(d => !isRimPoint(caps, d)), found.filter(d => isRimPoint(caps, d))]
   return inner.length > 0 ? inner : rims
 }

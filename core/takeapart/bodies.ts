@@ -2,7 +2,10 @@ import { motionsOf, type Motion } from './motions'
 import { strongGroups } from './strong-groups'
 import { waysOf, type Tie } from './tie'
 
-/** What does not change while one piece is tried open in many ways: which motions there are, and what each asks of every tie. */
+/**
+ * What does not change while one piece is tried open in many ways: which motions there are, and what each asks of
+ * every tie.
+ */
 export interface Ground {
   readonly parts: readonly string[]
   readonly ties: readonly Tie[]
@@ -23,11 +26,18 @@ export type Levels = Uint8Array
 export function groundOf(parts: readonly string[], ties: readonly Tie[]): Ground {
   const place = new Map(parts.map((p, i) => [p, i]))
   const nth = new Map(ties.map((t, k) => [t.id, k]))
-  const at = (part: string): number => { const i = place.get(part); if (i === undefined) throw new Error(`There is no part “${part}”.`); return i }
+  const at = (part: string): number => {
+    const i = place.get(part)
+    if (i === undefined) throw new Error(`There is no part “${part}”.`)
+    return i
+  }
   const [enters, receives] = [ties.map(t => at(t.enters)), ties.map(t => at(t.receives))]
-  const other = (id: string | undefined) => (id === undefined ? -1 : nth.get(id) ?? -1)
+  const other = (id: string | undefined) => (id === undefined ? -1 : (nth.get(id) ?? -1))
   return {
-    parts, ties, enters, receives,
+    parts,
+    ties,
+    enters,
+    receives,
     waitsFor: ties.map(t => other(t.waitsFor)),
     sharesWith: ties.map(t => other(t.sharesWith)),
     motions: motionsOf(ties),
@@ -39,23 +49,34 @@ export function groundOf(parts: readonly string[], ties: readonly Tie[]): Ground
 export const shutLevels = ({ ties }: Ground): Levels => Uint8Array.from(ties, t => (t.contact ? waysOf(t).length : 0))
 
 /** How a piece stands while it comes apart: which ties are still together. */
-export interface State { readonly together: Uint8Array }
+export interface State {
+  readonly together: Uint8Array
+}
 
-/** Every tie that comes apart with these let go; `gone` are apart already. Which motion comes first never decides whether a later one is possible. */
+/**
+ * Every tie that comes apart with these let go; `gone` are apart already. Which motion comes first never decides
+ * whether a later one is possible.
+ */
 export function partedWith(ground: Ground, levels: Levels, gone: readonly number[] = []): boolean[] {
   const state = fresh(ground, gone)
   const frame = frameOf(ground, levels)
   const bodies = bodiesAmong(ground, frame, state, null)
-  for (let body = bodies.pop(); body; body = bodies.pop()) if (partOnce(ground, levels, frame, state, body)) bodies.push(...bodiesAmong(ground, frame, state, body))
+  for (let body = bodies.pop(); body; body = bodies.pop()) {
+    if (partOnce(ground, levels, frame, state, body)) bodies.push(...bodiesAmong(ground, frame, state, body))
+  }
   return ground.ties.map((_, k) => state.together[k] === 0)
 }
 
 /**
- * One tie followed while more and more is let go, so that each trial goes on from the last. What a trial with `open` parted
+ * One tie followed while more and more is let go, so that each trial goes on from the last. What a trial with `open`
+ * parted
  * stays parted until `undo`.
  */
 export interface Pursuit {
-  /** Whether the tie comes apart with these let go; if not, only what still holds its body together is looked at next time. */
+  /**
+   * Whether the tie comes apart with these let go; if not, only what still holds its body together is looked at next
+   * time.
+   */
   tries(levels: Levels): boolean
   /** The ties of the body that still holds it, by their places. */
   inBody(): readonly number[]
@@ -69,10 +90,16 @@ export function pursue(ground: Ground, target: number): Pursuit {
       for (;;) {
         const frame = frameOf(ground, levels, ties)
         const start = frame.nodeOf[ground.enters[target]!]!
-        if (start === frame.nodeOf[ground.receives[target]!]) { held = ties; return false }
+        if (start === frame.nodeOf[ground.receives[target]!]) {
+          held = ties
+          return false
+        }
         const own = bodyAround(ground, frame, start)
         const crossing = firstCrossing(ground, levels, own)
-        if (!crossing) { held = ties.filter(k => own.isIn[frame.nodeOf[ground.enters[k]!]!] === 1); return false }
+        if (!crossing) {
+          held = ties.filter(k => own.isIn[frame.nodeOf[ground.enters[k]!]!] === 1)
+          return false
+        }
         if (crossing.includes(target)) return true
         const isCrossing = new Set(crossing)
         ties = ties.filter(k => own.isIn[frame.nodeOf[ground.enters[k]!]!] === 1 && !isCrossing.has(k))
@@ -83,14 +110,25 @@ export function pursue(ground: Ground, target: number): Pursuit {
 }
 
 /** The loose ties among the nodes that hang together with one of them. */
-function bodyAround({ ties, enters, receives }: Ground, { nodeOf, nodes, loose }: Frame, start: number): Own & { readonly isIn: Uint8Array } {
+function bodyAround(
+  { ties, enters, receives }: Ground,
+  { nodeOf, nodes, loose }: Frame,
+  start: number,
+): Own & { readonly isIn: Uint8Array } {
   const leader = Int32Array.from({ length: nodes }, (_, n) => n)
-  for (const k of loose) if (!ties[k]!.contact) leader[topOf(leader, nodeOf[enters[k]!]!)] = topOf(leader, nodeOf[receives[k]!]!)
+  for (const k of loose) {
+    if (!ties[k]!.contact) leader[topOf(leader, nodeOf[enters[k]!]!)] = topOf(leader, nodeOf[receives[k]!]!)
+  }
   const top = topOf(leader, start)
   const isIn = new Uint8Array(nodes)
   const place = new Int32Array(nodes).fill(-1)
   let count = 0
-  for (let n = 0; n < nodes; n++) if (topOf(leader, n) === top) { isIn[n] = 1; place[n] = count++ }
+  for (let n = 0; n < nodes; n++) {
+    if (topOf(leader, n) === top) {
+      isIn[n] = 1
+      place[n] = count++
+    }
+  }
   const own: number[] = []
   const ends: number[] = []
   for (const k of loose) {
@@ -104,16 +142,29 @@ function bodyAround({ ties, enters, receives }: Ground, { nodeOf, nodes, loose }
 
 /** The one that stands for all that is joined with it; ways to it are shortened as they are gone. */
 function topOf(leader: Int32Array, i: number): number {
-  while (leader[i] !== i) { leader[i] = leader[leader[i]!]!; i = leader[i]! }
+  while (leader[i] !== i) {
+    leader[i] = leader[leader[i]!]!
+    i = leader[i]!
+  }
   return i
 }
 
-export const fresh = (ground: Ground, gone: readonly number[]): State => ({ together: Uint8Array.from(ground.ties, (_, k) => (gone.includes(k) ? 0 : 1)) })
+export const fresh = (ground: Ground, gone: readonly number[]): State => ({
+  together: Uint8Array.from(ground.ties, (_, k) => (gone.includes(k) ? 0 : 1)),
+})
 
 /** Parts that shut ties hold together move as one: the node of each part, and how many there are. */
-export interface Frame { readonly nodeOf: Int32Array, readonly nodes: number, readonly loose: readonly number[] }
+export interface Frame {
+  readonly nodeOf: Int32Array
+  readonly nodes: number
+  readonly loose: readonly number[]
+}
 
-export function frameOf(ground: Ground, levels: Levels, among: readonly number[] = ground.ties.map((_, k) => k)): Frame {
+export function frameOf(
+  ground: Ground,
+  levels: Levels,
+  among: readonly number[] = ground.ties.map((_, k) => k),
+): Frame {
   const { parts, ties, enters, receives, waitsFor, sharesWith } = ground
   const leader = Int32Array.from(parts, (_, i) => i)
   const find = (i: number): number => topOf(leader, i)
@@ -125,8 +176,11 @@ export function frameOf(ground: Ground, levels: Levels, among: readonly number[]
   }
   // What waits for a tenon whose own parts are held together otherwise waits for ever.
   const waits = loose.filter(k => waitsFor[k]! >= 0)
-  const isStuck = (k: number) => find(enters[k]!) !== find(receives[k]!) && find(enters[waitsFor[k]!]!) === find(receives[waitsFor[k]!]!)
-  for (let k = waits.find(isStuck); k !== undefined; k = waits.find(isStuck)) leader[find(enters[k]!)] = find(receives[k]!)
+  const isStuck = (k: number) =>
+    find(enters[k]!) !== find(receives[k]!) && find(enters[waitsFor[k]!]!) === find(receives[waitsFor[k]!]!)
+  for (let k = waits.find(isStuck); k !== undefined; k = waits.find(isStuck)) {
+    leader[find(enters[k]!)] = find(receives[k]!)
+  }
   const nodeOf = new Int32Array(parts.length).fill(-1)
   let nodes = 0
   const number = new Int32Array(parts.length).fill(-1)
@@ -153,7 +207,11 @@ export function bodiesAmong(ground: Ground, frame: Frame, state: State, within: 
   return bodies
 }
 
-function neighbours({ ties, enters, receives }: Ground, { nodeOf, nodes, loose }: Frame, { together }: State): number[][] {
+function neighbours(
+  { ties, enters, receives }: Ground,
+  { nodeOf, nodes, loose }: Frame,
+  { together }: State,
+): number[][] {
   const next: number[][] = Array.from({ length: nodes }, () => [])
   for (const k of loose) {
     if (together[k] === 0 || ties[k]!.contact) continue
@@ -169,7 +227,10 @@ function reach(next: readonly (readonly number[])[], from: number): number[] {
   return [...seen]
 }
 
-/** Parts a body along the first motion that parts it at all, into everything that motion can part. False where none does. */
+/**
+ * Parts a body along the first motion that parts it at all, into everything that motion can part. False where none
+ * does.
+ */
 function partOnce(ground: Ground, levels: Levels, frame: Frame, state: State, body: Body): boolean {
   const crossing = body.length < 2 ? null : firstCrossing(ground, levels, tiesWithin(ground, frame, state, body))
   for (const k of crossing ?? []) state.together[k] = 0
@@ -181,18 +242,31 @@ function firstCrossing(ground: Ground, levels: Levels, own: Own): number[] | nul
   for (const motion of ground.motions) {
     const groups = groupsAlong(ground, levels, own, motion)
     if (!groups) continue
-    const crossing = own.ties.filter((k, i) => groups[own.ends[2 * i]!] !== groups[own.ends[2 * i + 1]!] && motion.stays?.[k] !== 1)
+    const crossing = own.ties.filter(
+      (k, i) => groups[own.ends[2 * i]!] !== groups[own.ends[2 * i + 1]!] && motion.stays?.[k] !== 1,
+    )
     if (crossing.some(k => !ground.ties[k]!.contact)) return crossing
   }
   return null
 }
 
 /** The loose ties of one body, and the places of their ends among its nodes. */
-export interface Own { readonly ties: readonly number[], readonly ends: readonly number[], readonly nodes: number }
+export interface Own {
+  readonly ties: readonly number[]
+  readonly ends: readonly number[]
+  readonly nodes: number
+}
 
-export function tiesWithin({ enters, receives }: Ground, { nodeOf, nodes, loose }: Frame, { together }: State, body: Body): Own {
+export function tiesWithin(
+  { enters, receives }: Ground,
+  { nodeOf, nodes, loose }: Frame,
+  { together }: State,
+  body: Body,
+): Own {
   const place = new Int32Array(nodes).fill(-1)
-  body.forEach((node, i) => { place[node] = i })
+  body.forEach((node, i) => {
+    place[node] = i
+  })
   const ties: number[] = []
   const ends: number[] = []
   for (const k of loose) {
@@ -221,8 +295,14 @@ function movesAsOne(levels: Levels, { ties, ends, nodes }: Own, { entering, rece
   for (let i = 0; i < ties.length; i++) {
     const k = ties[i]!
     const [a, b] = [ends[2 * i]!, ends[2 * i + 1]!]
-    if (entering[k]! > levels[k]!) { LED[a]! |= 1 << b; LEADING[b]! |= 1 << a }
-    if (receiving[k]! > levels[k]!) { LED[b]! |= 1 << a; LEADING[a]! |= 1 << b }
+    if (entering[k]! > levels[k]!) {
+      LED[a]! |= 1 << b
+      LEADING[b]! |= 1 << a
+    }
+    if (receiving[k]! > levels[k]!) {
+      LED[b]! |= 1 << a
+      LEADING[a]! |= 1 << b
+    }
   }
   const all = nodes === MOST_BITS ? 0x7fffffff : (1 << nodes) - 1
   return reachesAll(LED, all) && reachesAll(LEADING, all)

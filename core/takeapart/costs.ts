@@ -7,7 +7,8 @@ import type { Joint, Piece } from '../piece/schema'
 import type { WayId } from './tie'
 
 /**
- * What opening or not opening a joint is expected to cost, in minutes of work. All figures are this project's estimates,
+ * What opening or not opening a joint is expected to cost, in minutes of work. All figures are this project's
+ * estimates,
  * low confidence (docs/sources.md#opening-costs): they order plans, they are not a quotation.
  */
 const CLEAN_AND_REGLUE_MIN = { loose: 15, shut: 25 } as const
@@ -22,7 +23,8 @@ const FRAIL_WORM_PCT = 15
 const WORTH_FACTOR = { everyday: 1, valued: 1.4, precious: 2.2 } as const
 
 /**
- * What each school makes of harm to old wood, and of a joint that comes back one day: who conserves would sooner see it again
+ * What each school makes of harm to old wood, and of a joint that comes back one day: who conserves would sooner see
+ * it again
  * than break something sound (docs/sources.md#schools, low).
  */
 const HARM_FACTOR = { conserve: 2, everyday: 1, strength: 1 } as const
@@ -31,18 +33,25 @@ const schoolOf = (piece: Piece) => piece.intake.school ?? 'everyday'
 
 /** Thickness of the slimmest part in the joint, millimetres: what breaks first under a mallet. */
 export function slimmestMm(piece: Piece, joint: Joint): number {
-  return Math.min(...[joint.enters, joint.receives].map((id) => { const s = sectionAt(partOf(piece, id), 0); return Math.min(s.widthMm, s.depthMm) }))
+  return Math.min(
+    ...[joint.enters, joint.receives].map((id) => {
+      const s = sectionAt(partOf(piece, id), 0)
+      return Math.min(s.widthMm, s.depthMm)
+    }),
+  )
 }
 
 /** What is wrong in the wood of a joint’s two parts that a blow or a spring would make worse, by the faults’ ids. */
 export function frailtiesOf(piece: Piece, joint: Joint): string[] {
   const own = new Set([partOfBody(joint.enters), partOfBody(joint.receives)])
-  return piece.faults.filter((f) => {
-    if (!own.has(f.part) || piece.choices.settled[`fault:${f.id}`]?.how === 'mended-otherwise') return false
-    if (f.kind === 'worm') return (f.lostPct?.value ?? 0) >= FRAIL_WORM_PCT
-    if (f.kind === 'break') return f.parted !== 'apart'
-    return f.kind === 'split' && (f.runsOut !== 'no' || jointsNamedBy(f).some(n => n.id === joint.id))
-  }).map(f => f.id)
+  return piece.faults
+    .filter((f) => {
+      if (!own.has(f.part) || piece.choices.settled[`fault:${f.id}`]?.how === 'mended-otherwise') return false
+      if (f.kind === 'worm') return (f.lostPct?.value ?? 0) >= FRAIL_WORM_PCT
+      if (f.kind === 'break') return f.parted !== 'apart'
+      return f.kind === 'split' && (f.runsOut !== 'no' || jointsNamedBy(f).some(n => n.id === joint.id))
+    })
+    .map(f => f.id)
 }
 
 /** The saw leaving its line, or the bit that follows the old dowel running out of it. */
@@ -53,7 +62,10 @@ const NEW_DOWELS_MIN = 25
 /** What the maker’s own dowels are worth to who conserves, as minutes. */
 const OLD_DOWELS_MIN = 10
 
-/** Chance that opening it breaks something: the wood by the blow or the saw, and by each hold that has to be got out first. */
+/**
+ * Chance that opening it breaks something: the wood by the blow or the saw, and by each hold that has to be got out
+ * first.
+ */
 export function breakChance(piece: Piece, joint: Joint, isSawn = false): number {
   const { state } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
@@ -66,12 +78,16 @@ function blowChance(piece: Piece, joint: Joint): number {
   const { state, oldGlue } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
   const base = { 'solid': 0.1, 'not-tested': 0.12, 'ticks': 0.05, 'gives': 0.03, 'swings': 0.02 }[state]
-  const glue = oldGlue === 'epoxy' || oldGlue === 'urea' || oldGlue === 'polyurethane' ? 3 : oldGlue === 'protein' ? 0.7 : 1
+  const glue
+    = oldGlue === 'epoxy' || oldGlue === 'urea' || oldGlue === 'polyurethane' ? 3 : oldGlue === 'protein' ? 0.7 : 1
   const frail = frailtiesOf(piece, joint).length > 0 ? FRAIL_FACTOR : 1
   return Math.min(0.9, base * glue * frail * (slimmestMm(piece, joint) < SLENDER_MM ? 2.5 : 1))
 }
 
-/** What it is expected to cost to open a joint, minutes: pulled, or with its dowels sawn through at the seam and made anew. */
+/**
+ * What it is expected to cost to open a joint, minutes: pulled, or with its dowels sawn through at the seam and made
+ * anew.
+ */
 export function openingMinutes(piece: Piece, joint: Joint, isSawn = false): number {
   const { state } = findingOf(piece, joint.id)
   if (state === 'apart') return 0
@@ -93,8 +109,14 @@ const SPRINGING: Readonly<Record<WayId, { readonly minutes: number, readonly har
 
 /** What letting a joint go in one of its ways is expected to cost over opening it straight, minutes. */
 export const wayMinutes = (piece: Piece, joint: Joint, way: WayId): number =>
-  SPRINGING[way].minutes + SPRINGING[way].harm * (frailtiesOf(piece, joint).length > 0 ? FRAIL_FACTOR : 1) * BREAK_MIN * HARM_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]
+  SPRINGING[way].minutes
+  + SPRINGING[way].harm
+  * (frailtiesOf(piece, joint).length > 0 ? FRAIL_FACTOR : 1)
+  * BREAK_MIN
+  * HARM_FACTOR[schoolOf(piece)]
+  * WORTH_FACTOR[piece.intake.worth]
 
 /** Gluing in place: its own minutes, and the chance that the piece comes back for it. */
 export const inPlaceMinutes = (piece: Piece, minutes: number, hold: { low: number, high: number }): number =>
-  minutes + (1 - (hold.low + hold.high) / 2) * COME_BACK_MIN * BACK_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]
+  minutes
+  + (1 - (hold.low + hold.high) / 2) * COME_BACK_MIN * BACK_FACTOR[schoolOf(piece)] * WORTH_FACTOR[piece.intake.worth]

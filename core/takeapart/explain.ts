@@ -6,30 +6,57 @@ import { faultOfTie, jointOfTie } from './problem'
 import type { Separation } from './separate'
 
 /**
- * Why a move is made as it is. For one that frees a fault: the way round by which the two parts would still hang together if
+ * Why a move is made as it is. For one that frees a fault: the way round by which the two parts would still hang
+ * together if
  * nothing else opened with it. For one that only makes way: what it makes way for.
  */
-export function whyMove({ piece }: Standing, original: Piece, moves: readonly Separation[], at: number, wanted: ReadonlySet<string>): Phrase | null {
+export function whyMove(
+  { piece }: Standing,
+  original: Piece,
+  moves: readonly Separation[],
+  at: number,
+  wanted: ReadonlySet<string>,
+): Phrase | null {
   const move = moves[at]!
   const own = jointsOf(move)
   const targets = own.filter(id => wanted.has(id))
   if (targets.length === 0) return makesWay(piece.joints, moves, at, wanted)
   if (own.length === targets.length) return null
   const within = new Set([...move.parts, ...move.from])
-  const left = piece.joints.filter(j => within.has(j.enters) && within.has(j.receives) && !targets.includes(j.id) && !moves.slice(0, at).some(m => jointsOf(m).includes(j.id)))
+  const left = piece.joints.filter(
+    j =>
+      within.has(j.enters)
+      && within.has(j.receives)
+      && !targets.includes(j.id)
+      && !moves.slice(0, at).some(m => jointsOf(m).includes(j.id)),
+  )
   const target = piece.joints.find(j => j.id === targets[0])!
   const way = wayRound(left, target.enters, target.receives)
   if (!way) return null
-  return say`Besides ${tagOf(target)} its parts hang together by ${joined(way.map(part => say`the ${bodyName(original, part)}`), ' – ')}: that way opens with it.`
+  return say`Besides ${tagOf(target)} its parts hang together by ${joined(
+    way.map(part => say`the ${bodyName(original, part)}`),
+    ' – ',
+  )}: that way opens with it.`
 }
 
-const jointsOf = (move: Separation): string[] => [...new Set(move.joints.filter(tie => faultOfTie(tie) === null).map(jointOfTie))]
+const jointsOf = (move: Separation): string[] => [
+  ...new Set(move.joints.filter(tie => faultOfTie(tie) === null).map(jointOfTie)),
+]
 
-function makesWay(joints: readonly Joint[], moves: readonly Separation[], at: number, wanted: ReadonlySet<string>): Phrase | null {
+function makesWay(
+  joints: readonly Joint[],
+  moves: readonly Separation[],
+  at: number,
+  wanted: ReadonlySet<string>,
+): Phrase | null {
   const body = new Set([...moves[at]!.parts, ...moves[at]!.from])
-  const later = moves.slice(at + 1).findIndex(m => m.parts.every(p => body.has(p)) && jointsOf(m).some(id => wanted.has(id)))
+  const later = moves
+    .slice(at + 1)
+    .findIndex(m => m.parts.every(p => body.has(p)) && jointsOf(m).some(id => wanted.has(id)))
   if (later < 0) return null
-  const frees = jointsOf(moves[at + 1 + later]!).filter(id => wanted.has(id)).map(id => tagOf(joints.find(j => j.id === id)!))
+  const frees = jointsOf(moves[at + 1 + later]!)
+    .filter(id => wanted.has(id))
+    .map(id => tagOf(joints.find(j => j.id === id)!))
   return say`It makes way for ${frees.join(', ')}: while it is shut nothing there moves.`
 }
 

@@ -15,31 +15,60 @@ const MOST_NODES = 20_000
 const EPSILON = 1e-9
 
 /**
- * The cheapest choice that hits every clause; null if a clause has no element of finite cost. What must be chosen is chosen,
+ * The cheapest choice that hits every clause; null if a clause has no element of finite cost. What must be chosen is
+ * chosen,
  * what another element does as cheaply is dropped and what falls into independent halves is divided before anything is
  * branched on; a branch is cut where prices that the clauses can pay already come to the best found.
  * @param costs by element, not negative
  */
-export function cheapestHittingSet(clauses: readonly Clause[], costs: readonly number[], mostNodes = MOST_NODES): HittingSet | null {
+export function cheapestHittingSet(
+  clauses: readonly Clause[],
+  costs: readonly number[],
+  mostNodes = MOST_NODES,
+): HittingSet | null {
   const finite = clauses.map(c => [...new Set(c)].filter(e => Number.isFinite(costs[e])))
   if (finite.some(c => c.length === 0)) return null
   const budget = { nodes: mostNodes }
   const solved = solve(finite, costs, Infinity, budget)!
   const cost = solved.chosen.reduce((sum, e) => sum + costs[e]!, 0)
-  return { chosen: [...solved.chosen].sort((a, b) => a - b), cost, boundCost: solved.proven ? cost : Math.min(cost, solved.bound), proven: solved.proven }
+  return {
+    chosen: [...solved.chosen].sort((a, b) => a - b),
+    cost,
+    boundCost: solved.proven ? cost : Math.min(cost, solved.bound),
+    proven: solved.proven,
+  }
 }
 
-interface Solved { readonly chosen: readonly number[], readonly cost: number, readonly bound: number, readonly proven: boolean }
+interface Solved {
+  readonly chosen: readonly number[]
+  readonly cost: number
+  readonly bound: number
+  readonly proven: boolean
+}
 
 /** The cheapest choice under `limit`, or null where there is none under it. */
-function solve(clauses: readonly Clause[], costs: readonly number[], limit: number, budget: { nodes: number }): Solved | null {
+function solve(
+  clauses: readonly Clause[],
+  costs: readonly number[],
+  limit: number,
+  budget: { nodes: number },
+): Solved | null {
   const { taken, left } = reduced(clauses, costs)
   const before = taken.reduce((sum, e) => sum + costs[e]!, 0)
-  if (left.length === 0) return before < limit - EPSILON ? { chosen: taken, cost: before, bound: before, proven: true } : null
+  if (left.length === 0) {
+    return before < limit - EPSILON ? { chosen: taken, cost: before, bound: before, proven: true } : null
+  }
   const halves = independent(left)
   if (halves.length === 1) {
     const best = branch(left, costs, limit - before, budget)
-    return best && { chosen: [...taken, ...best.chosen], cost: before + best.cost, bound: before + best.bound, proven: best.proven }
+    return (
+      best && {
+        chosen: [...taken, ...best.chosen],
+        cost: before + best.cost,
+        bound: before + best.bound,
+        proven: best.proven,
+      }
+    )
   }
   // Each half may cost what the others cannot do without leave of the limit.
   const bounds = halves.map(h => priced(h, costs).bound)
@@ -60,7 +89,12 @@ function solve(clauses: readonly Clause[], costs: readonly number[], limit: numb
   }
 }
 
-function branch(clauses: readonly Clause[], costs: readonly number[], limit: number, budget: { nodes: number }): Solved | null {
+function branch(
+  clauses: readonly Clause[],
+  costs: readonly number[],
+  limit: number,
+  budget: { nodes: number },
+): Solved | null {
   const { bound, residual } = priced(clauses, costs)
   if (bound >= limit - EPSILON) return null
   let best = greedy(clauses, costs, limit)
@@ -73,9 +107,14 @@ function branch(clauses: readonly Clause[], costs: readonly number[], limit: num
     const under = Math.min(limit, best?.cost ?? Infinity)
     const rest = banned.filter(c => !c.includes(element))
     const found = costs[element]! < under - EPSILON ? solve(rest, costs, under - costs[element]!, budget) : null
-    if (found && found.cost + costs[element]! < under - EPSILON) best = { chosen: [element, ...found.chosen], cost: found.cost + costs[element]!, bound: 0, proven: true }
+    if (found && found.cost + costs[element]! < under - EPSILON) {
+      best = { chosen: [element, ...found.chosen], cost: found.cost + costs[element]!, bound: 0, proven: true }
+    }
     if (found && !found.proven) proven = false
-    if (budget.nodes <= 0) { proven = false; break }
+    if (budget.nodes <= 0) {
+      proven = false
+      break
+    }
     // The branches after this one do without it, so that no choice is looked at twice.
     banned = banned.map(c => c.filter(e => e !== element))
     if (banned.some(c => c.length === 0)) break
@@ -129,7 +168,10 @@ function dominated(clauses: readonly Clause[], costs: readonly number[]): Set<nu
 function independent(clauses: readonly Clause[]): Clause[][] {
   const firstWith = new Map<number, number>()
   const leader = clauses.map((_, i) => i)
-  const find = (i: number): number => { while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!; return i }
+  const find = (i: number): number => {
+    while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!
+    return i
+  }
   clauses.forEach((clause, i) => {
     for (const e of clause) {
       const first = firstWith.get(e)
@@ -138,12 +180,20 @@ function independent(clauses: readonly Clause[]): Clause[][] {
     }
   })
   const groups = new Map<number, Clause[]>()
-  clauses.forEach((clause, i) => { const top = find(i); const own = groups.get(top); if (own) own.push(clause); else groups.set(top, [clause]) })
+  clauses.forEach((clause, i) => {
+    const top = find(i)
+    const own = groups.get(top)
+    if (own) own.push(clause)
+    else groups.set(top, [clause])
+  })
   return [...groups.values()]
 }
 
 /** The most that clauses, the narrowest first, can pay together with no element overpaid: no choice costs less. */
-function priced(clauses: readonly Clause[], costs: readonly number[]): { bound: number, residual: Map<number, number> } {
+function priced(
+  clauses: readonly Clause[],
+  costs: readonly number[],
+): { bound: number, residual: Map<number, number> } {
   const residual = new Map<number, number>()
   for (const c of clauses) for (const e of c) residual.set(e, costs[e]!)
   let bound = 0
@@ -155,7 +205,10 @@ function priced(clauses: readonly Clause[], costs: readonly number[]): { bound: 
   return { bound, residual }
 }
 
-/** A good choice to begin with: the element that hits most for its cost, again and again, then without what is not needed. */
+/**
+ * A good choice to begin with: the element that hits most for its cost, again and again, then without what is not
+ * needed.
+ */
 function greedy(clauses: readonly Clause[], costs: readonly number[], limit: number): Solved | null {
   const { chosen, cost } = anyChoice(clauses, costs)
   return cost < limit - EPSILON ? { chosen, cost, bound: 0, proven: true } : null
@@ -166,9 +219,16 @@ function anyChoice(clauses: readonly Clause[], costs: readonly number[]): { chos
   for (let left = [...clauses]; left.length > 0; left = left.filter(c => !c.includes(chosen.at(-1)!))) {
     const hits = new Map<number, number>()
     for (const c of left) for (const e of c) hits.set(e, (hits.get(e) ?? 0) + 1)
-    chosen.push([...hits].reduce((a, b) => (b[1] / costs[b[0]]! > a[1] / costs[a[0]]! || (b[1] / costs[b[0]]! === a[1] / costs[a[0]]! && b[0] < a[0]) ? b : a))[0])
+    chosen.push(
+      [...hits].reduce((a, b) =>
+        b[1] / costs[b[0]]! > a[1] / costs[a[0]]! || (b[1] / costs[b[0]]! === a[1] / costs[a[0]]! && b[0] < a[0])
+          ? b
+          : a,
+      )[0],
+    )
   }
-  const isHitWithout = (left: readonly number[], e: number) => clauses.every(c => c.some(x => x !== e && left.includes(x)))
+  const isHitWithout = (left: readonly number[], e: number) =>
+    clauses.every(c => c.some(x => x !== e && left.includes(x)))
   const kept = chosen.reduce<number[]>((left, e) => (isHitWithout(left, e) ? left.filter(x => x !== e) : left), chosen)
   return { chosen: kept, cost: kept.reduce((sum, e) => sum + costs[e]!, 0) }
 }

@@ -17,12 +17,19 @@ const SOUND = 'right-side-rail--right-back-post'
 /** A chair whose rails are dowelled, one of its joints loose. */
 function dowelled(glue: OldGlue): Piece {
   const made = newChair({ stretchers: 'none' })
-  const joints = made.joints.map((j): Joint => ({ ...j, depthMm: measured(25), form: { kind: 'dowel', count: 2, diameterMm: measured(10), spacingMm: measured(30) } }))
-  return applyAll({ ...made, joints }, made.joints.flatMap((j): Command[] => [
-    { do: 'test-joint', joint: j.id, state: j.id === LOOSE ? 'gives' : 'solid' },
-    { do: 'measure-clearance', joint: j.id, where: 'round', measure: measured(0.1) },
-    { do: 'set-old-glue', joint: j.id, glue },
-  ]))
+  const joints = made.joints.map((j): Joint => ({
+    ...j,
+    depthMm: measured(25),
+    form: { kind: 'dowel', count: 2, diameterMm: measured(10), spacingMm: measured(30) },
+  }))
+  return applyAll(
+    { ...made, joints },
+    made.joints.flatMap((j): Command[] => [
+      { do: 'test-joint', joint: j.id, state: j.id === LOOSE ? 'gives' : 'solid' },
+      { do: 'measure-clearance', joint: j.id, where: 'round', measure: measured(0.1) },
+      { do: 'set-old-glue', joint: j.id, glue },
+    ]),
+  )
 }
 const planOf = (piece: Piece, shop = USUAL_SHOP) => planPiece(piece, shop, shop.climate, '2026-03-05T09:00')
 
@@ -36,14 +43,35 @@ describe('dowels sawn at the seam', () => {
   it('is not thought of where the glue lets go, where the joint gives already, or where metal crosses the seam', () => {
     expect(sawnIfOpened(dowelled('protein')).size).toBe(0)
     expect(sawnIfOpened(dowelled('urea')).has(LOOSE)).toBe(false)
-    const screwed = applyAll(dowelled('urea'), [{ do: 'add-hold', hold: newHold('screw', 'h', { kind: 'joint', id: SOUND }) }])
+    const screwed = applyAll(dowelled('urea'), [
+      { do: 'add-hold', hold: newHold('screw', 'h', { kind: 'joint', id: SOUND }) },
+    ])
     expect(sawnIfOpened(screwed).has(SOUND)).toBe(false)
   })
   it('a saw has to get at the seam: with something beside it on all four sides it is pulled', () => {
     const piece = dowelled('urea')
     const joint = piece.joints.find(j => j.id === SOUND)!
-    const beside = ([dx, dy]: readonly [number, number], i: number): Joint => ({ ...joint, id: `beside-${i}`, enters: 'front-rail', receives: joint.receives, at: [joint.at[0] + dx, joint.at[1] + dy, joint.at[2]] })
-    const boxed = { ...piece, joints: [...piece.joints, ...([[40, 0], [-40, 0], [0, 60], [0, -60]] as const).map(beside)] }
+    const beside = ([dx, dy]: readonly [number, number], i: number): Joint => ({
+      ...joint,
+      id: `beside-${i}`,
+      enters: 'front-rail',
+      receives: joint.receives,
+      at: [joint.at[0] + dx, joint.at[1] + dy, joint.at[2]],
+    })
+    const boxed = {
+      ...piece,
+      joints: [
+        ...piece.joints,
+        ...(
+          [
+            [40, 0],
+            [-40, 0],
+            [0, 60],
+            [0, -60],
+          ] as const
+        ).map(beside),
+      ],
+    }
     expect(sawnIfOpened(boxed).has(SOUND)).toBe(false)
     expect(sawnIfOpened({ ...boxed, joints: boxed.joints.slice(0, -1) }).has(SOUND)).toBe(true)
   })

@@ -14,18 +14,28 @@ const HARD_GLUES: ReadonlySet<OldGlue> = new Set(['epoxy', 'urea', 'polyurethane
 const SAW_ROOM_MM = 40
 
 /**
- * Dowelled joints that are sawn through at their seam where they have to open: the glue is known to be one that hardly lets go,
- * no metal crosses the seam, a saw gets at it from some side, and it is expected to cost less than pulling. It still has to be
+ * Dowelled joints that are sawn through at their seam where they have to open: the glue is known to be one that
+ * hardly lets go,
+ * no metal crosses the seam, a saw gets at it from some side, and it is expected to cost less than pulling. It still
+ * has to be
  * drawn along its line, for the new dowels go home that way: the saw spares the blow, not the room.
  */
 export function sawnIfOpened(piece: Piece): ReadonlySet<string> {
-  return new Set(piece.joints.filter(j => isSawable(piece, j) && openingMinutes(piece, j, true) < openingMinutes(piece, j, false)).map(j => j.id))
+  return new Set(
+    piece.joints
+      .filter(j => isSawable(piece, j) && openingMinutes(piece, j, true) < openingMinutes(piece, j, false))
+      .map(j => j.id),
+  )
 }
 
 function isSawable(piece: Piece, joint: Joint): boolean {
   const { state, oldGlue } = findingOf(piece, joint.id)
-  if (joint.form.kind !== 'dowel' || state === 'apart' || !isGlued(piece, joint) || !HARD_GLUES.has(oldGlue)) return false
-  return !locksOf(piece, joint).some(l => isMetal(l.kind)) && sidesOf(piece, joint).some(side => isClear(piece, joint, side))
+  if (joint.form.kind !== 'dowel' || state === 'apart' || !isGlued(piece, joint) || !HARD_GLUES.has(oldGlue)) {
+    return false
+  }
+  return (
+    !locksOf(piece, joint).some(l => isMetal(l.kind)) && sidesOf(piece, joint).some(side => isClear(piece, joint, side))
+  )
 }
 
 /** The four ways in which a blade may come into the seam: square to the way the dowels lie. */

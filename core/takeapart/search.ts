@@ -4,19 +4,33 @@ import { cheapestHittingSet } from './hitting-set'
 import { separate, type Separation } from './separate'
 import { waysOf, type Tie, type WayId } from './tie'
 
-/** A fault that has to be dealt with: opened, or mended in place where that is possible. `isOpen`: it has been opened already. */
-export interface Fault { readonly joint: string, readonly mayOpen: boolean, readonly inPlaceCost: number | null, readonly isOpen?: boolean }
+/**
+ * A fault that has to be dealt with: opened, or mended in place where that is possible. `isOpen`: it has been opened
+ * already.
+ */
+export interface Fault {
+  readonly joint: string
+  readonly mayOpen: boolean
+  readonly inPlaceCost: number | null
+  readonly isOpen?: boolean
+}
 
 export interface Problem {
   readonly parts: readonly string[]
   readonly ties: readonly Tie[]
   readonly faults: readonly Fault[]
-  /** Minutes of expected work to let a tie go in one of its ways, by its place among them; Infinity where that is not allowed. */
+  /**
+   * Minutes of expected work to let a tie go in one of its ways, by its place among them; Infinity where that is not
+   * allowed.
+   */
   readonly wayCost: (tie: string, way: number) => number
 }
 
 /** The target stays stuck unless at least one of these is let go as far as is said. */
-export interface Reason { readonly target: string, readonly oneOf: readonly { readonly tie: string, readonly way: WayId }[] }
+export interface Reason {
+  readonly target: string
+  readonly oneOf: readonly { readonly tie: string, readonly way: WayId }[]
+}
 
 export interface Opening {
   readonly open: ReadonlySet<string>
@@ -36,13 +50,24 @@ export interface Opening {
 const MOST_ROUNDS = 400
 
 /** At least one of these ties has to be let go at least so far, or the target is stuck: ways counted from 1. */
-interface Atom { readonly tie: number, readonly level: number }
+interface Atom {
+  readonly tie: number
+  readonly level: number
+}
 /** What was found out about a frame: reasons, and what comes free when everything is let go as far as it goes. */
-interface Learnt { readonly known: Known[], readonly top: Levels, readonly free: readonly boolean[] }
-interface Known { readonly target: number, readonly oneOf: readonly Atom[] | null }
+interface Learnt {
+  readonly known: Known[]
+  readonly top: Levels
+  readonly free: readonly boolean[]
+}
+interface Known {
+  readonly target: number
+  readonly oneOf: readonly Atom[] | null
+}
 
 /**
- * The search on one frame: it keeps what it found out about what holds what, so that asking again with other costs, faults or
+ * The search on one frame: it keeps what it found out about what holds what, so that asking again with other costs,
+ * faults or
  * permissions is quick.
  */
 export interface Search {
@@ -52,10 +77,12 @@ export interface Search {
   freeWith(wayCost: Problem['wayCost']): ReadonlySet<string>
 }
 
-export const cheapestOpening = ({ parts, ties, faults, wayCost }: Problem): Opening | null => searchOn(parts, ties).cheapest(faults, wayCost)
+export const cheapestOpening = ({ parts, ties, faults, wayCost }: Problem): Opening | null =>
+  searchOn(parts, ties).cheapest(faults, wayCost)
 
 /**
- * Implicit hitting set: the cheapest choice over the reasons known, tried on the geometry; where something is stuck, a smallest
+ * Implicit hitting set: the cheapest choice over the reasons known, tried on the geometry; where something is stuck,
+ * a smallest
  * reason why, and again. Exact within the motions of `motionsOf`.
  */
 export function searchOn(parts: readonly string[], ties: readonly Tie[]): Search {
@@ -90,7 +117,11 @@ interface Elements {
   readonly inPlaceOf: ReadonlyMap<number, number>
 }
 
-function elementsOf({ ties }: Ground, faults: readonly { readonly tie: number, readonly inPlaceCost: number | null }[], wayCost: Problem['wayCost']): Elements {
+function elementsOf(
+  { ties }: Ground,
+  faults: readonly { readonly tie: number, readonly inPlaceCost: number | null }[],
+  wayCost: Problem['wayCost'],
+): Elements {
   const costs: number[] = []
   const first = ties.map((tie) => {
     const place = costs.length
@@ -102,12 +133,21 @@ function elementsOf({ ties }: Ground, faults: readonly { readonly tie: number, r
   return { costs, first, inPlaceOf }
 }
 
-function cheapest(ground: Ground, learnt: Learnt, given: readonly Fault[], wayCost: Problem['wayCost']): Opening | null {
+function cheapest(
+  ground: Ground,
+  learnt: Learnt,
+  given: readonly Fault[],
+  wayCost: Problem['wayCost'],
+): Opening | null {
   const nth = new Map(ground.ties.map((t, k) => [t.id, k]))
   const faults = given.map(f => ({ ...f, tie: nth.get(f.joint)! }))
   const elements = elementsOf(ground, faults, wayCost)
-  const upwards = ({ tie, level }: Atom) => Array.from({ length: waysOf(ground.ties[tie]!).length - level + 1 }, (_, i) => elements.first[tie]! + level - 1 + i)
-  const inPlace = (tie: number) => { const e = elements.inPlaceOf.get(tie); return e === undefined ? [] : [e] }
+  const upwards = ({ tie, level }: Atom) =>
+    Array.from({ length: waysOf(ground.ties[tie]!).length - level + 1 }, (_, i) => elements.first[tie]! + level - 1 + i)
+  const inPlace = (tie: number) => {
+    const e = elements.inPlaceOf.get(tie)
+    return e === undefined ? [] : [e]
+  }
   const asClause = ({ target, oneOf }: Known) => [...(oneOf ?? []).flatMap(upwards), ...inPlace(target)]
   const isFault = new Set(faults.map(f => f.tie))
   const { known } = learnt
@@ -145,17 +185,30 @@ function cheapest(ground: Ground, learnt: Learnt, given: readonly Fault[], wayCo
       known.push(reason)
       used.push(reason)
       clauses.push(asClause(reason))
-      if (reason.oneOf === null) stuck.splice(stuck.findIndex(f => f.tie === reason.target), 1)
+      if (reason.oneOf === null) {
+        stuck.splice(
+          stuck.findIndex(f => f.tie === reason.target),
+          1,
+        )
+      }
       for (const atom of reason.oneOf ?? []) raised[atom.tie] = Math.max(raised[atom.tie]!, atom.level)
     }
   }
   return null
 }
 
-const stillStuck = (parted: readonly boolean[], stuck: readonly { readonly tie: number }[]) => stuck.find(f => !parted[f.tie])
+const stillStuck = (parted: readonly boolean[], stuck: readonly { readonly tie: number }[]) =>
+  stuck.find(f => !parted[f.tie])
 
 const asReason = ({ ties }: Ground, { target, oneOf }: Known): Reason[] =>
-  (oneOf === null ? [] : [{ target: ties[target]!.id, oneOf: oneOf.map(a => ({ tie: ties[a.tie]!.id, way: waysOf(ties[a.tie]!)[a.level - 1]!.id })) }])
+  oneOf === null
+    ? []
+    : [
+        {
+          target: ties[target]!.id,
+          oneOf: oneOf.map(a => ({ tie: ties[a.tie]!.id, way: waysOf(ties[a.tie]!)[a.level - 1]!.id })),
+        },
+      ]
 
 /** How far each tie is let go by a choice, and by what costs nothing. */
 function levelsOf(ground: Ground, { costs, first }: Elements, chosen: ReadonlySet<number>): Levels {
@@ -170,7 +223,10 @@ function levelsOf(ground: Ground, { costs, first }: Elements, chosen: ReadonlySe
   return levels
 }
 
-/** Ties from the cheapest to open to those that must stay shut: what is left when the cheap ones do not help makes the stronger reason. */
+/**
+ * Ties from the cheapest to open to those that must stay shut: what is left when the cheap ones do not help makes the
+ * stronger reason.
+ */
 function orderOf({ ties }: Ground, { costs, first }: Elements): number[] {
   const cost = (k: number) => costs[first[k]!]!
   const places = ties.flatMap((t, k) => (t.contact ? [] : [k]))
@@ -178,10 +234,17 @@ function orderOf({ ties }: Ground, { costs, first }: Elements): number[] {
 }
 
 /**
- * A smallest reason why the target is stuck: everything else is let go as far as it goes while the target stays stuck, many
+ * A smallest reason why the target is stuck: everything else is let go as far as it goes while the target stays
+ * stuck, many
  * ties at once where that changes nothing. Null if it is stuck with everything let go.
  */
-function smallestReason(ground: Ground, { top, free }: Learnt, order: readonly number[], target: number, from: Levels): Atom[] | null {
+function smallestReason(
+  ground: Ground,
+  { top, free }: Learnt,
+  order: readonly number[],
+  target: number,
+  from: Levels,
+): Atom[] | null {
   if (!free[target]) return null
   const pursuit = pursue(ground, target)
   const levels = Uint8Array.from(from)
@@ -199,7 +262,10 @@ function smallestReason(ground: Ground, { top, free }: Learnt, order: readonly n
     if (still.length === 0) return
     const trial = raisedTo(still, k => top[k]!)
     if (!pursuit.tries(trial)) return accept(trial)
-    if (still.length === 1) { critical.push(still[0]!); return }
+    if (still.length === 1) {
+      critical.push(still[0]!)
+      return
+    }
     grow(still.slice(0, still.length >> 1))
     grow(still.slice(still.length >> 1))
   }
@@ -207,7 +273,10 @@ function smallestReason(ground: Ground, { top, free }: Learnt, order: readonly n
   for (const k of critical) {
     for (let level = top[k]! - 1; level > levels[k]!; level--) {
       const trial = raisedTo([k], () => level)
-      if (!pursuit.tries(trial)) { accept(trial); break }
+      if (!pursuit.tries(trial)) {
+        accept(trial)
+        break
+      }
     }
   }
   return critical.map(k => ({ tie: k, level: levels[k]! + 1 }))

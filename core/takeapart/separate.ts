@@ -1,6 +1,18 @@
 import type { Vec } from '../measure/vec'
 import { aim, turnSpringOf, type Aim, type Parting } from './aim'
-import { bodiesAmong, frameOf, fresh, groupsAlong, tiesWithin, type Body, type Frame, type Ground, type Levels, type Own, type State } from './bodies'
+import {
+  bodiesAmong,
+  frameOf,
+  fresh,
+  groupsAlong,
+  tiesWithin,
+  type Body,
+  type Frame,
+  type Ground,
+  type Levels,
+  type Own,
+  type State,
+} from './bodies'
 import type { Motion } from './motions'
 import { waysOf } from './tie'
 
@@ -22,8 +34,10 @@ export interface Separation {
 export const partedBy = (moves: readonly Separation[]): Set<string> => new Set(moves.flatMap(m => m.joints))
 
 /**
- * Takes a frame apart as far as its ties are let go: again and again some group of parts leaves the rest. Of the moves that
- * offer themselves the one that forces and springs nothing, then of few joints and few parts. Sliding over one another in
+ * Takes a frame apart as far as its ties are let go: again and again some group of parts leaves the rest. Of the
+ * moves that
+ * offer themselves the one that forces and springs nothing, then of few joints and few parts. Sliding over one
+ * another in
  * ways that neither go straight nor turn about a tenon’s line is left out (docs/limits.md#taking-apart).
  */
 export function separate(ground: Ground, levels: Levels, gone: readonly number[] = []): Separation[] {
@@ -86,7 +100,10 @@ function easiest(look: Look, body: Body): (Candidate & { aim: Aim }) | null {
       if (!found.has(key)) found.set(key, candidate)
     }
   }
-  const aimed = [...found].flatMap(([key, c]) => { const known = aimFor(look, key, c); return known ? [{ ...c, aim: known }] : [] })
+  const aimed = [...found].flatMap(([key, c]) => {
+    const known = aimFor(look, key, c)
+    return known ? [{ ...c, aim: known }] : []
+  })
   return aimed.sort(byEase)[0] ?? null
 }
 
@@ -95,8 +112,14 @@ const SPRUNG_MM = 0.5
 
 function byEase(a: Candidate & { aim: Aim }, b: Candidate & { aim: Aim }): number {
   const sprung = (c: typeof a) => (c.aim.springMm > SPRUNG_MM ? 1 : 0)
-  return a.bentOut.length - b.bentOut.length || sprung(a) - sprung(b) || a.joints.length - b.joints.length || a.parts - b.parts
-    || Math.round((a.aim.springMm - b.aim.springMm) * 100) || a.crossing[0]! - b.crossing[0]!
+  return (
+    a.bentOut.length - b.bentOut.length
+    || sprung(a) - sprung(b)
+    || a.joints.length - b.joints.length
+    || a.parts - b.parts
+    || Math.round((a.aim.springMm - b.aim.springMm) * 100)
+    || a.crossing[0]! - b.crossing[0]!
+  )
 }
 
 /** The single groups that may go along a motion, or against it where the rest is what may go along it. */
@@ -111,30 +134,44 @@ function groupsIn({ ground, levels, partsOf }: Look, body: Body, own: Own, motio
     if (motion.entering[k]! > levels[k]!) leads[a] = isLed[b] = 1
     if (motion.receiving[k]! > levels[k]!) leads[b] = isLed[a] = 1
   }
-  return Array.from({ length: count }, (_, g) => g).filter(g => leads[g] === 0 || isLed[g] === 0).flatMap((g) => {
-    const places = [...groups.keys()].filter(i => groups[i] === g)
-    const isIn = new Set(places)
-    const across = own.ties.filter((k, i) => isIn.has(own.ends[2 * i]!) !== isIn.has(own.ends[2 * i + 1]!) && motion.stays?.[k] !== 1)
-    if (across.length === 0 || across.some(k => own.ties.includes(ground.waitsFor[k]!) && !across.includes(ground.waitsFor[k]!))) return []
-    const size = places.reduce((sum, i) => sum + partsOf[body[i]!]!.length, 0)
-    const all = body.reduce((sum, n) => sum + partsOf[n]!.length, 0)
-    const isSmall = 2 * size <= all
-    const goes = leads[g] === 0
-    return [{
-      group: body.filter((_, i) => isIn.has(i) === isSmall),
-      motion,
-      isForward: goes === isSmall,
-      crossing: across,
-      joints: across.filter(k => !ground.ties[k]!.contact).map(k => ground.ties[k]!.id),
-      bentOut: across.filter(k => isBentOut(ground, levels, k)).map(k => ground.ties[k]!.id),
-      parts: isSmall ? size : all - size,
-    }]
-  })
+  return Array.from({ length: count }, (_, g) => g)
+    .filter(g => leads[g] === 0 || isLed[g] === 0)
+    .flatMap((g) => {
+      const places = [...groups.keys()].filter(i => groups[i] === g)
+      const isIn = new Set(places)
+      const across = own.ties.filter(
+        (k, i) => isIn.has(own.ends[2 * i]!) !== isIn.has(own.ends[2 * i + 1]!) && motion.stays?.[k] !== 1,
+      )
+      if (
+        across.length === 0
+        || across.some(k => own.ties.includes(ground.waitsFor[k]!) && !across.includes(ground.waitsFor[k]!))
+      ) { return [] }
+      const size = places.reduce((sum, i) => sum + partsOf[body[i]!]!.length, 0)
+      const all = body.reduce((sum, n) => sum + partsOf[n]!.length, 0)
+      const isSmall = 2 * size <= all
+      const goes = leads[g] === 0
+      return [
+        {
+          group: body.filter((_, i) => isIn.has(i) === isSmall),
+          motion,
+          isForward: goes === isSmall,
+          crossing: across,
+          joints: across.filter(k => !ground.ties[k]!.contact).map(k => ground.ties[k]!.id),
+          bentOut: across.filter(k => isBentOut(ground, levels, k)).map(k => ground.ties[k]!.id),
+          parts: isSmall ? size : all - size,
+        },
+      ]
+    })
 }
 
-const isBentOut = ({ ties }: Ground, levels: Levels, k: number): boolean => waysOf(ties[k]!)[levels[k]! - 1]?.id === 'bent-out'
+const isBentOut = ({ ties }: Ground, levels: Levels, k: number): boolean =>
+  waysOf(ties[k]!)[levels[k]! - 1]?.id === 'bent-out'
 
-function aimFor({ ground, levels, frame, aims }: Look, key: string, { crossing, group, motion, isForward }: Candidate): Aim | null {
+function aimFor(
+  { ground, levels, frame, aims }: Look,
+  key: string,
+  { crossing, group, motion, isForward }: Candidate,
+): Aim | null {
   const moving = new Set(group)
   const sided = `${key} ${moving.has(frame.nodeOf[ground.enters[crossing[0]!]!]!)}`
   const known = aims.get(sided)
@@ -143,10 +180,13 @@ function aimFor({ ground, levels, frame, aims }: Look, key: string, { crossing, 
     if (isBentOut(ground, levels, k)) return []
     return [{ tie: ground.ties[k]!, isEntering: moving.has(frame.nodeOf[ground.enters[k]!]!) }]
   })
-  const way = isForward ? motion.direction : motion.direction.map(c => 0 - c) as unknown as Vec
-  const made = motion.about !== null
-    ? { direction: way, springMm: turnSpringOf(partings, motion.about, way) }
-    : partings.length === 0 ? { direction: way, springMm: 0 } : aim(partings)
+  const way = isForward ? motion.direction : (motion.direction.map(c => 0 - c) as unknown as Vec)
+  const made
+    = motion.about !== null
+      ? { direction: way, springMm: turnSpringOf(partings, motion.about, way) }
+      : partings.length === 0
+        ? { direction: way, springMm: 0 }
+        : aim(partings)
   aims.set(sided, made)
   return made
 }

@@ -3,7 +3,10 @@ import { cross, distance, dot, negate, scale, subtract, unit, type Vec } from '.
 import { pointAtHeight, reachToSurfaceMm } from '../piece/geometry'
 import type { Part } from '../piece/schema'
 
-/** A post where something is to enter it: a point of its axis, the way the axis runs, and how far the wood reaches from there. */
+/**
+ * A post where something is to enter it: a point of its axis, the way the axis runs, and how far the wood reaches
+ * from there.
+ */
 export interface Post {
   readonly at: Vec
   readonly along: Vec
@@ -13,7 +16,10 @@ export interface Post {
 
 /** One end of what goes between two posts. */
 export interface PostEnd {
-  /** The bore off square to the post, degrees: 0 is square across it; positive where it climbs towards the post’s far end. */
+  /**
+   * The bore off square to the post, degrees: 0 is square across it; positive where it climbs towards the post’s far
+   * end.
+   */
   readonly boreOffSquareDeg: number
   /** The shoulder off a square cut, degrees: the same angle, planed on the stick. */
   readonly bevelDeg: number
@@ -28,7 +34,10 @@ export interface Between {
   readonly shoulderToShoulderMm: number
   readonly lengthMm: number
   readonly ends: readonly [PostEnd, PostEnd]
-  /** How far the one end’s post is turned against the other’s, seen along the stick, degrees: a square tenon is cut with it. */
+  /**
+   * How far the one end’s post is turned against the other’s, seen along the stick, degrees: a square tenon is cut
+   * with it.
+   */
   readonly twistDeg: number
 }
 
@@ -48,7 +57,13 @@ export function betweenPosts(first: Post, second: Post, tenonsMm: readonly [numb
   const way = unit(subtract(second.at, first.at))
   const ends = [endAt(first, way, tenonsMm[0]), endAt(second, negate(way), tenonsMm[1])] as const
   const steep = ends.findIndex(e => Math.abs(e.boreOffSquareDeg) > MOST_OFF_SQUARE_DEG)
-  if (steep >= 0) return fail('along_the_post', `Its line runs along a post rather than into it: ${Math.round(Math.abs(ends[steep]!.boreOffSquareDeg))}° off square.`, steep === 0 ? 'first' : 'second')
+  if (steep >= 0) {
+    return fail(
+      'along_the_post',
+      `Its line runs along a post rather than into it: ${Math.round(Math.abs(ends[steep]!.boreOffSquareDeg))}° off square.`,
+      steep === 0 ? 'first' : 'second',
+    )
+  }
   const shoulderToShoulderMm = apartMm - ends[0].surfaceMm - ends[1].surfaceMm
   if (shoulderToShoulderMm <= 0) return fail('too_near', 'The posts’ wood meets there: nothing goes between.')
   return succeed({
@@ -87,7 +102,10 @@ export function postLeaning(at: Vec, leftDeg: number, forwardDeg: number, diamet
   return { at, along, reachMm: direction => diameterMm / 2 / Math.sqrt(Math.max(1e-6, 1 - dot(direction, along) ** 2)) }
 }
 
-/** A bore into a seat for a leg that leans: how far off square to the seat, and along which sight line from straight ahead. */
+/**
+ * A bore into a seat for a leg that leans: how far off square to the seat, and along which sight line from straight
+ * ahead.
+ */
 export function seatBore(leftDeg: number, forwardDeg: number): { readonly tiltDeg: number, readonly sightDeg: number } {
   const [left, forward] = [Math.tan(leftDeg / DEG), Math.tan(forwardDeg / DEG)]
   return { tiltDeg: Math.atan(Math.hypot(left, forward)) * DEG, sightDeg: Math.atan2(left, forward) * DEG }

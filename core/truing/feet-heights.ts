@@ -1,7 +1,10 @@
 import { fail, succeed, type Result } from '../measure/result'
 import { heightIn, inRound, planeThrough, spans, type Ground, type Plane } from './ground'
 
-/** A foot as it was measured: how far its end stood over the board while the piece was held, and how high the floor is where it is to stand. */
+/**
+ * A foot as it was measured: how far its end stood over the board while the piece was held, and how high the floor is
+ * where it is to stand.
+ */
 export interface FootHeight extends Ground {
   readonly id: string
   readonly heightMm: number
@@ -12,13 +15,20 @@ export interface FootHeight extends Ground {
 }
 
 /**
- * What the feet are to be cut to: the seat as it was held while they were measured; a seat that rises so much from back to
+ * What the feet are to be cut to: the seat as it was held while they were measured; a seat that rises so much from
+ * back to
  * front, over its depth; or whatever slope takes the least wood.
  */
-export type FeetAim = { readonly kind: 'as-held' } | { readonly kind: 'slope', readonly heldPer: Slope, readonly wantedPer: Slope } | { readonly kind: 'least-wood' }
+export type FeetAim
+  = | { readonly kind: 'as-held' }
+    | { readonly kind: 'slope', readonly heldPer: Slope, readonly wantedPer: Slope }
+    | { readonly kind: 'least-wood' }
 
 /** How much a seat rises for each millimetre to the left and forward. */
-export interface Slope { readonly perX: number, readonly perZ: number }
+export interface Slope {
+  readonly perX: number
+  readonly perZ: number
+}
 
 export interface FootCut {
   readonly id: string
@@ -52,16 +62,25 @@ const MOST_MM = 60
 export const STANDS_MM = 0.3
 
 /**
- * What to take off each foot, or to put under it, so that the piece stands. Heights over one flat board with the piece held
+ * What to take off each foot, or to put under it, so that the piece stands. Heights over one flat board with the
+ * piece held
  * still; three feet or more. Lengths in millimetres.
  */
 export function levelFeet(feet: readonly FootHeight[], aim: FeetAim): Result<Levelling> {
   const odd = feet.find(f => !(f.heightMm >= 0 && f.heightMm <= MOST_MM))
-  if (odd) return fail('absurd', `A foot stands 0 to ${MOST_MM} mm over the board; what is farther off is broken or was read wrongly.`, odd.id)
+  if (odd) {
+    return fail(
+      'absurd',
+      `A foot stands 0 to ${MOST_MM} mm over the board; what is farther off is broken or was read wrongly.`,
+      odd.id,
+    )
+  }
   const uneven = feet.find(f => Math.abs(f.floorMm) > MOST_MM)
   if (uneven) return fail('absurd', `A floor is less than ${MOST_MM} mm off level from foot to foot.`, uneven.id)
   if (feet.length < 3) return fail('too_few', 'Three feet at least: on fewer nothing stands.')
-  if (!triplesOf(feet).some(t => spans(...t))) return fail('in_a_row', 'The feet stand in one line: nothing is level on that.')
+  if (!triplesOf(feet).some(t => spans(...t))) {
+    return fail('in_a_row', 'The feet stand in one line: nothing is level on that.')
+  }
   const plane = aim.kind === 'least-wood' ? leastWood(feet) : parallelTo(feet, aim)
   const cuts = cutsTo(feet, plane)
   return succeed({
@@ -77,13 +96,16 @@ const endMm = (f: FootHeight): number => f.heightMm - f.floorMm
 
 /** The plane of the wanted slope through the highest end: nothing is added to any foot. */
 function parallelTo(feet: readonly FootHeight[], aim: Exclude<FeetAim, { kind: 'least-wood' }>): Plane {
-  const [perX, perZ] = aim.kind === 'slope' ? [aim.heldPer.perX - aim.wantedPer.perX, aim.heldPer.perZ - aim.wantedPer.perZ] : [0, 0]
+  const [perX, perZ]
+    = aim.kind === 'slope' ? [aim.heldPer.perX - aim.wantedPer.perX, aim.heldPer.perZ - aim.wantedPer.perZ] : [0, 0]
   return { atMm: Math.max(...feet.map(f => endMm(f) - perX * f.xMm - perZ * f.zMm)), perX, perZ }
 }
 
 /** A least sum over planes above all ends is met by one that passes through three of them. */
 function leastWood(feet: readonly FootHeight[]): Plane {
-  const through = triplesOf(feet).filter(t => spans(...t)).map(t => planeThrough(t, [endMm(t[0]), endMm(t[1]), endMm(t[2])]))
+  const through = triplesOf(feet)
+    .filter(t => spans(...t))
+    .map(t => planeThrough(t, [endMm(t[0]), endMm(t[1]), endMm(t[2])]))
   const above = through.filter(plane => feet.every(f => heightIn(plane, f) >= endMm(f) - 1e-9))
   return above.reduce((best, plane) => (woodOver(feet, plane) < woodOver(feet, best) ? plane : best))
 }
@@ -91,7 +113,7 @@ function leastWood(feet: readonly FootHeight[]): Plane {
 const woodOver = (feet: readonly FootHeight[], plane: Plane): number =>
   feet.reduce((sum, f) => sum + alongLeg(f, heightIn(plane, f) - endMm(f)) * f.areaMm2, 0)
 
-const alongLeg = ({ leanDeg }: FootHeight, downMm: number): number => downMm / Math.cos(leanDeg * Math.PI / 180)
+const alongLeg = ({ leanDeg }: FootHeight, downMm: number): number => downMm / Math.cos((leanDeg * Math.PI) / 180)
 
 function cutsTo(feet: readonly FootHeight[], plane: Plane): FootCut[] {
   const trims = feet.map(f => Math.max(0, heightIn(plane, f) - endMm(f)))
@@ -100,7 +122,9 @@ function cutsTo(feet: readonly FootHeight[], plane: Plane): FootCut[] {
 }
 
 function triplesOf<T>(all: readonly T[]): [T, T, T][] {
-  return all.flatMap((a, i) => all.slice(i + 1).flatMap((b, j) => all.slice(i + j + 2).map((c): [T, T, T] => [a, b, c])))
+  return all.flatMap((a, i) =>
+    all.slice(i + 1).flatMap((b, j) => all.slice(i + j + 2).map((c): [T, T, T] => [a, b, c])),
+  )
 }
 
 /** Four feet rock on two that stand across from each other; three never do. */
@@ -111,7 +135,16 @@ function rockingOf(feet: readonly FootHeight[]): Rocking | null {
   const offMm = endMm(d) - heightIn(planeThrough([a, b, c], [endMm(a), endMm(b), endMm(c)]), d)
   if (Math.abs(offMm) < STANDS_MM) return null
   // With the fourth above the plane of the others it floats, and so does the one across from it when it is held down.
-  const [on, pair] = offMm > 0 ? [[a, c], [b, d]] as const : [[b, d], [a, c]] as const
+  const [on, pair]
+    = offMm > 0
+      ? ([
+          [a, c],
+          [b, d],
+        ] as const)
+      : ([
+          [b, d],
+          [a, c],
+        ] as const)
   // Told of the one that stood up when it was measured: seen from the other it is a little more or less.
   const floating = [...pair].sort((p, q) => endMm(q) - endMm(p)) as [FootHeight, FootHeight]
   const gapMm = floatMm(floating[0], on, floating[1])

@@ -1,15 +1,35 @@
 import { describe, expect, it } from 'vitest'
 import { chanceFrom } from '../../tests/fixtures/noise'
 import { orThrow } from '../measure/result'
-import { misreadByMark, misreadBySecond, pairsOf, pullToDrawing, shapeFromTapes, spanMm, type Drawn, type Reading } from '.'
+import {
+  misreadByMark,
+  misreadBySecond,
+  pairsOf,
+  pullToDrawing,
+  shapeFromTapes,
+  spanMm,
+  type Drawn,
+  type Reading,
+} from '.'
 
-const BASE: readonly Drawn[] = [{ id: 'fl', xMm: 215, zMm: 180 }, { id: 'fr', xMm: -215, zMm: 180 }, { id: 'br', xMm: -170, zMm: -180 }, { id: 'bl', xMm: 170, zMm: -180 }]
-const tapes = (feet: readonly Drawn[], error: () => number = () => 0): Reading[] => pairsOf(feet).map(([a, b]) => ({ a: a.id, b: b.id, mm: spanMm(a, b) + error() }))
+const BASE: readonly Drawn[] = [
+  { id: 'fl', xMm: 215, zMm: 180 },
+  { id: 'fr', xMm: -215, zMm: 180 },
+  { id: 'br', xMm: -170, zMm: -180 },
+  { id: 'bl', xMm: 170, zMm: -180 },
+]
+const tapes = (feet: readonly Drawn[], error: () => number = () => 0): Reading[] =>
+  pairsOf(feet).map(([a, b]) => ({ a: a.id, b: b.id, mm: spanMm(a, b) + error() }))
 const FRONT = 'fl--fr'
 
 describe('feet by six tapes', () => {
   it('by hand: a square of 300 whose sides and diagonals are exact closes; one side read 10 too long does not, and no tape is named', () => {
-    const square: Drawn[] = [{ id: 'a', xMm: 0, zMm: 0 }, { id: 'b', xMm: 300, zMm: 0 }, { id: 'c', xMm: 300, zMm: 300 }, { id: 'd', xMm: 0, zMm: 300 }]
+    const square: Drawn[] = [
+      { id: 'a', xMm: 0, zMm: 0 },
+      { id: 'b', xMm: 300, zMm: 0 },
+      { id: 'c', xMm: 300, zMm: 300 },
+      { id: 'd', xMm: 0, zMm: 300 },
+    ]
     expect(orThrow(shapeFromTapes(square, tapes(square))).closureMm).toBeLessThan(1e-6)
     const off = tapes(square).map(t => (t.a === 'a' && t.b === 'b' ? { ...t, mm: 310 } : t))
     const shape = orThrow(shapeFromTapes(square, off))
@@ -18,14 +38,20 @@ describe('feet by six tapes', () => {
     expect(shape.closureMm).toBeCloseTo(10 / Math.sqrt(8), 1)
     // Any of the six could be the one: the side by 10, an opposite one too, a diagonal by about 10 / root 2.
     expect(shape.changes).toHaveLength(6)
-    const by = (a: string, b: string) => shape.changes.find(c => (c.a === a && c.b === b) || (c.a === b && c.b === a))!.byMm
+    const by = (a: string, b: string) =>
+      shape.changes.find(c => (c.a === a && c.b === b) || (c.a === b && c.b === a))!.byMm
     expect(by('a', 'b')).toBeCloseTo(-10, 6)
     expect(by('a', 'c')).toBeCloseTo(10 / Math.SQRT2, 0)
   })
   it('a missing tape, one between feet that cannot be, and a triangle that does not close are said at that tape', () => {
-    const paths = (readings: readonly Reading[]) => { const r = shapeFromTapes(BASE, readings); return r.ok ? [] : r.issues.map(i => [i.code, i.path]) }
+    const paths = (readings: readonly Reading[]) => {
+      const r = shapeFromTapes(BASE, readings)
+      return r.ok ? [] : r.issues.map(i => [i.code, i.path])
+    }
     expect(paths(tapes(BASE).slice(0, 3))[0]![0]).toBe('missing')
-    expect(paths(tapes(BASE).map(t => (t.a === 'fl' && t.b === 'fr' ? { ...t, mm: 1000 } : t)))).toEqual([['absurd', FRONT]])
+    expect(paths(tapes(BASE).map(t => (t.a === 'fl' && t.b === 'fr' ? { ...t, mm: 1000 } : t)))).toEqual([
+      ['absurd', FRONT],
+    ])
     const thin = tapes(BASE).map(t => (t.a === 'fl' && t.b === 'br' ? { ...t, mm: 820 } : t))
     expect(paths(thin)).toEqual([['no_triangle', 'br--fl']])
   })
@@ -43,10 +69,25 @@ describe('feet by six tapes', () => {
       const [wrong, byMm] = [Math.floor(chance.next() * 6), chance.next() < 0.5 ? 15 : -15]
       const misread = first.map((t, i) => (i === wrong ? { ...t, mm: t.mm + byMm } : t))
       if (orThrow(shapeFromTapes(BASE, misread)).isMisread) noticed++
-      const again = misreadBySecond(BASE, misread, tapes(feet, () => chance.error(sigma)))
-      if (again.ok && again.value && again.value.a === first[wrong]!.a && again.value.b === first[wrong]!.b && Math.abs(again.value.isMm - (first[wrong]!.mm)) < 3) named++
+      const again = misreadBySecond(
+        BASE,
+        misread,
+        tapes(feet, () => chance.error(sigma)),
+      )
+      if (
+        again.ok
+        && again.value
+        && again.value.a === first[wrong]!.a
+        && again.value.b === first[wrong]!.b
+        && Math.abs(again.value.isMm - first[wrong]!.mm) < 3
+      ) { named++ }
     }
-    expect({ noticed: noticed >= 190, alarms: alarms <= 16, far: far <= 4, named: named >= 190 }).toEqual({ noticed: true, alarms: true, far: true, named: true })
+    expect({ noticed: noticed >= 190, alarms: alarms <= 16, far: far <= 4, named: named >= 190 }).toEqual({
+      noticed: true,
+      alarms: true,
+      far: true,
+      named: true,
+    })
   })
   it('four tapes to a mark half a depth in front name it as well', () => {
     const chance = chanceFrom(12)
@@ -59,7 +100,18 @@ describe('feet by six tapes', () => {
       const misread = first.map((t, i) => (i === wrong ? { ...t, mm: t.mm + 15 } : t))
       const toMark = BASE.map(f => ({ id: f.id, mm: spanMm(f, mark) + chance.error(sigma) }))
       const found = orThrow(misreadByMark(BASE, misread, mark, toMark))
-      if (found && found.a === first[wrong]!.a && found.b === first[wrong]!.b && Math.abs(found.isMm - spanMm(BASE.find(f => f.id === found.a)!, BASE.find(f => f.id === found.b)!)) < 3) named++
+      if (
+        found
+        && found.a === first[wrong]!.a
+        && found.b === first[wrong]!.b
+        && Math.abs(
+          found.isMm
+          - spanMm(
+            BASE.find(f => f.id === found.a)!,
+            BASE.find(f => f.id === found.b)!,
+          ),
+        ) < 3
+      ) { named++ }
       expect(orThrow(misreadByMark(BASE, first, mark, toMark))).toBeNull()
     }
     expect(named).toBeGreaterThanOrEqual(90)

@@ -2,17 +2,25 @@ import { Matrix, pseudoInverse } from 'ml-matrix'
 import { spanMm, type Ground } from './ground'
 
 /** A measured distance between two points, by their places in the list. */
-export interface Tape { readonly from: number, readonly to: number, readonly mm: number }
+export interface Tape {
+  readonly from: number
+  readonly to: number
+  readonly mm: number
+}
 
 /** Where points come to lie by least squares, and how far each tape is off between them, millimetres. */
-export interface Net { readonly points: readonly Ground[], readonly residualsMm: readonly number[] }
+export interface Net {
+  readonly points: readonly Ground[]
+  readonly residualsMm: readonly number[]
+}
 
 /** Newton’s steps end when no point moves by more than this, or after so many: from a drawing a few are enough. */
 const STILL_MM = 1e-6
 const MOST_STEPS = 60
 
 /**
- * Points laid by least squares so that the distances between them come as near to the tapes as they can. They start where
+ * Points laid by least squares so that the distances between them come as near to the tapes as they can. They start
+ * where
  * `points` says, and of all ways to lie that fit alike take the one nearest to it: a shape has no place of its own.
  */
 export function settle(points: readonly Ground[], tapes: readonly Tape[]): Net {

@@ -14,7 +14,10 @@ export interface Dryness {
   readonly atMostMm: number
 }
 
-/** New wood no wetter than this over the driest month need not be dried for it, % points (docs/sources.md#wood-uses, medium). */
+/**
+ * New wood no wetter than this over the driest month need not be dried for it, % points (docs/sources.md#wood-uses,
+ * medium).
+ */
 export const WITHIN_POINTS = 2
 
 /** A piece of wood so thick across its grain, at rest in the bench’s air, through the driest month of a place. */

@@ -17,7 +17,10 @@ export const FIT_CLASSES: readonly FitClass[] = [
   { id: 'loose', label: 'loose', uptoMm: 0.8, meaning: 'wedge, shim, sleeve or a gap-filling glue' },
   { id: 'lost', label: 'lost', uptoMm: Infinity, meaning: 'new tenon, sleeve, or plug and re-cut' },
 ]
-/** Closer than this two readings of one gap do not agree, so that a glue is not refused for less, millimetres (docs/sources.md#fit-classes, medium). */
+/**
+ * Closer than this two readings of one gap do not agree, so that a glue is not refused for less, millimetres
+ * (docs/sources.md#fit-classes, medium).
+ */
 export const READ_WITHIN_MM = 0.02
 export const FIT_CONFIDENCE: Confidence = 'medium'
 

@@ -15,7 +15,7 @@ export function restingMoisturePct(temperatureC: number, humidityPct: number): n
   const k1 = 6.27 - 0.00938 * t - 0.000303 * t * t
   const k2 = 1.91 + 0.0407 * t - 0.000293 * t * t
   const kh = k * h
-  return 1800 / w * (kh / (1 - kh) + (k1 * kh + 2 * k1 * k2 * kh * kh) / (1 + k1 * kh + k1 * k2 * kh * kh))
+  return (1800 / w) * (kh / (1 - kh) + (k1 * kh + 2 * k1 * k2 * kh * kh) / (1 + k1 * kh + k1 * k2 * kh * kh))
 }
 
 /**
@@ -24,5 +24,5 @@ export function restingMoisturePct(temperatureC: number, humidityPct: number): n
  */
 export function dimensionChangeMm(sizeMm: number, shrinkagePct: number, fromPct: number, toPct: number): number {
   const [m1, m2] = [Math.min(fromPct, FIBRE_SATURATION_PCT), Math.min(toPct, FIBRE_SATURATION_PCT)]
-  return sizeMm * (m2 - m1) / (3000 / shrinkagePct - FIBRE_SATURATION_PCT + m1)
+  return (sizeMm * (m2 - m1)) / (3000 / shrinkagePct - FIBRE_SATURATION_PCT + m1)
 }

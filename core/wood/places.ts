@@ -2,7 +2,10 @@ import type { PlaceId } from '../piece/words'
 import type { Sourced } from '../reference/row'
 
 /** The air of a month: mean temperature, C, and humidity, %. */
-export interface Air { readonly temperatureC: number, readonly humidityPct: number }
+export interface Air {
+  readonly temperatureC: number
+  readonly humidityPct: number
+}
 
 interface Place extends Sourced {
   readonly label: string
@@ -14,7 +17,10 @@ const months = (temperatures: readonly number[], humidities: readonly number[]):
   temperatures.map((temperatureC, i) => ({ temperatureC, humidityPct: humidities[i]! }))
 const USUAL = { source: 'places', confidence: 'low' } as const
 
-/** Air indoors through a year, by how a place is heated and what the weather there is like (docs/sources.md#places, low): orders of size, not measurements. */
+/**
+ * Air indoors through a year, by how a place is heated and what the weather there is like (docs/sources.md#places,
+ * low): orders of size, not measurements.
+ */
 export const PLACE_ROWS: Readonly<Record<PlaceId, Place>> = {
   'heated-rooms': {
     ...USUAL,

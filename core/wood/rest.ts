@@ -9,7 +9,8 @@ export interface Rest {
 }
 
 /**
- * Days in which a difference of moisture falls to a third or so, for each square millimetre of thickness: a board of 25 mm
+ * Days in which a difference of moisture falls to a third or so, for each square millimetre of thickness: a board of
+ * 25 mm
  * takes two weeks or three, a lath of 6 a day (docs/sources.md#moisture-rest, low).
  */
 const DAYS_PER_MM2 = 0.025
@@ -21,5 +22,9 @@ const DAYS_PER_MM2 = 0.025
 export function restOf(thickMm: number, fromPct: number, toPct: number): Rest | null {
   const offPct = Math.abs(fromPct - toPct)
   if (offPct <= WITHIN_POINTS) return null
-  return { fromPct, toPct, days: Math.max(1, Math.ceil(DAYS_PER_MM2 * thickMm ** 2 * Math.log(offPct / WITHIN_POINTS))) }
+  return {
+    fromPct,
+    toPct,
+    days: Math.max(1, Math.ceil(DAYS_PER_MM2 * thickMm ** 2 * Math.log(offPct / WITHIN_POINTS))),
+  }
 }

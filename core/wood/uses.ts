@@ -18,12 +18,31 @@ export const WOOD_USES: Readonly<Record<WoodUse, UseRow>> = {
   pin: {
     ...TRADE,
     wanted: 'dense, straight-grained, split not sawn, slope 1 in 20 or better',
-    woods: ['Beech, European', 'Beech, American', 'Maple, sugar (hard)', 'Birch, yellow', 'Oak, European', 'Oak, white', 'Ash, European', 'Ash, white', 'Hickory, shagbark'],
+    woods: [
+      'Beech, European',
+      'Beech, American',
+      'Maple, sugar (hard)',
+      'Birch, yellow',
+      'Oak, European',
+      'Oak, white',
+      'Ash, European',
+      'Ash, white',
+      'Hickory, shagbark',
+    ],
   },
   turned: {
     ...TRADE,
     wanted: 'tough, straight grain end to end, 1 in 15 or better',
-    woods: ['Ash, European', 'Ash, white', 'Beech, European', 'Beech, American', 'Hickory, shagbark', 'Maple, sugar (hard)', 'Oak, European', 'Oak, white'],
+    woods: [
+      'Ash, European',
+      'Ash, white',
+      'Beech, European',
+      'Beech, American',
+      'Hickory, shagbark',
+      'Maple, sugar (hard)',
+      'Oak, European',
+      'Oak, white',
+    ],
   },
   block: {
     ...TRADE,
@@ -37,11 +56,15 @@ export const WOOD_USES: Readonly<Record<WoodUse, UseRow>> = {
   },
 }
 
-/** A wood no farther than this from the part’s own in density is like it, as a share (docs/sources.md#wood-uses, medium). */
+/**
+ * A wood no farther than this from the part’s own in density is like it, as a share (docs/sources.md#wood-uses,
+ * medium).
+ */
 const LIKE_DENSITY = 0.2
 
 /**
- * Woods that are not bought new, for their kind is protected or nearly gone, and what looks and works like them; the law of the
+ * Woods that are not bought new, for their kind is protected or nearly gone, and what looks and works like them; the
+ * law of the
  * place decides (docs/sources.md#wood-uses, medium).
  */
 const LISTED: Readonly<Record<string, readonly string[]>> = {
@@ -53,22 +76,33 @@ export const isListed = (wood: string): boolean => wood in LISTED
 export const lookAlikes = (wood: string): readonly string[] => LISTED[wood] ?? []
 
 /** A wood that would do, and how dense it is against the part’s own: 1 is alike. */
-export interface LikeWood { readonly name: string, readonly density: number }
+export interface LikeWood {
+  readonly name: string
+  readonly density: number
+}
 
 /**
- * Woods for a use beside a part: its own first where it is one of them, or where the use has no others; then those within a
+ * Woods for a use beside a part: its own first where it is one of them, or where the use has no others; then those
+ * within a
  * fifth of its density, nearest first. Harder than the wood round it is as bad as softer.
  */
 export function woodsFor(use: WoodUse, beside: string): LikeWood[] {
   const own = speciesNamed(beside)
   const ownDensity = own.values.specificGravity.value
   const { woods } = WOOD_USES[use]
-  const others = woods.filter(name => name !== beside)
+  const others = woods
+    .filter(name => name !== beside)
     .map(name => ({ name, density: speciesNamed(name).values.specificGravity.value / ownDensity }))
     .filter(w => Math.abs(w.density - 1) <= LIKE_DENSITY)
     .sort((a, b) => Math.abs(a.density - 1) - Math.abs(b.density - 1))
   // Of a listed wood old stock comes first, then what looks like it.
-  const alike = use === 'patch' ? lookAlikes(beside).map(name => ({ name, density: speciesNamed(name).values.specificGravity.value / ownDensity })) : []
+  const alike
+    = use === 'patch'
+      ? lookAlikes(beside).map(name => ({
+          name,
+          density: speciesNamed(name).values.specificGravity.value / ownDensity,
+        }))
+      : []
   const isOwn = woods.length === 0 || woods.includes(beside)
   return isOwn ? [{ name: beside, density: 1 }, ...alike, ...others] : others
 }

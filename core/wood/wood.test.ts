@@ -11,10 +11,16 @@ describe('moisture', () => {
     expect(restingMoisturePct(21.1, 30)).toBeCloseTo(6.2, 1)
   })
   it('rises with humidity, and falls with temperature in a heated room', () => {
-    fc.assert(fc.property(fc.double({ min: 15, max: 40, noNaN: true }), fc.double({ min: 10, max: 90, noNaN: true }), (t, h) => {
-      expect(restingMoisturePct(t, h + 5)).toBeGreaterThan(restingMoisturePct(t, h))
-      expect(restingMoisturePct(t + 5, h)).toBeLessThan(restingMoisturePct(t, h))
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 15, max: 40, noNaN: true }),
+        fc.double({ min: 10, max: 90, noNaN: true }),
+        (t, h) => {
+          expect(restingMoisturePct(t, h + 5)).toBeGreaterThan(restingMoisturePct(t, h))
+          expect(restingMoisturePct(t + 5, h)).toBeLessThan(restingMoisturePct(t, h))
+        },
+      ),
+    )
   })
   it('refuses what is no air', () => expect(() => restingMoisturePct(20, 120)).toThrow(RangeError))
 })
@@ -27,7 +33,16 @@ describe('movement', () => {
 })
 
 describe('fit classes', () => {
-  it.each([[-0.2, 'forced'], [-0.05, 'snug'], [0, 'snug'], [0.1, 'slip'], [0.15, 'slip'], [0.16, 'easy'], [0.5, 'loose'], [1.2, 'lost']] as const)('%f mm is %s', (mm, id) => {
+  it.each([
+    [-0.2, 'forced'],
+    [-0.05, 'snug'],
+    [0, 'snug'],
+    [0.1, 'slip'],
+    [0.15, 'slip'],
+    [0.16, 'easy'],
+    [0.5, 'loose'],
+    [1.2, 'lost'],
+  ] as const)('%f mm is %s', (mm, id) => {
     expect(fitClassOf(mm).id).toBe(id)
   })
 })

@@ -2,7 +2,8 @@ import type { Phrase } from '../measure/phrase'
 import { tool, type ToolId, type ToolUse } from '../reference/tools'
 
 /**
- * One thing a mend does to the wood, in its place among the mend’s glue lines: before the line of its turn is spread, while
+ * One thing a mend does to the wood, in its place among the mend’s glue lines: before the line of its turn is spread,
+ * while
  * that line is open, or once it has cured.
  */
 export interface Step {
@@ -22,13 +23,27 @@ export interface Step {
   readonly shouldersOf?: string
 }
 
-export const before = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({ id, words, minutes, turn, when: 'before' })
+export const before = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({
+  id,
+  words,
+  minutes,
+  turn,
+  when: 'before',
+})
 export const wet = (id: string, words: Phrase, turn = 1): Step => ({ id, words, minutes: 0, turn, when: 'wet' })
-export const cured = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({ id, words, minutes, turn, when: 'cured' })
+export const cured = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({
+  id,
+  words,
+  minutes,
+  turn,
+  when: 'cured',
+})
 
 /** Hands-on minutes of a mend, usual, without what is done while its glue is open. */
 export const minutesOf = (steps: readonly Step[]): number => steps.reduce((sum, s) => sum + s.minutes, 0)
 
 /** A step with what has to lie ready for it. */
-export const using = (step: Step, ...tools: readonly (ToolId | ToolUse)[]): Step =>
-  ({ ...step, tools: tools.map(t => (typeof t === 'string' ? tool(t) : t)) })
+export const using = (step: Step, ...tools: readonly (ToolId | ToolUse)[]): Step => ({
+  ...step,
+  tools: tools.map(t => (typeof t === 'string' ? tool(t) : t)),
+})

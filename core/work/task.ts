@@ -3,15 +3,46 @@ import type { ToolUse } from '../reference/tools'
 
 /** What sort of work it is: `finish` is what follows on a cured glue line. */
 export type TaskKind
-  = | 'label' | 'off' | 'find-metal' | 'hold-closed' | 'lock-out' | 'soften' | 'open' | 'clean' | 'mend' | 'dry-run' | 'lay-out' | 'glue' | 'clamps-off'
-    | 'finish' | 'tighten' | 'test-again' | 'surface'
+  = | 'label'
+    | 'off'
+    | 'find-metal'
+    | 'hold-closed'
+    | 'lock-out'
+    | 'soften'
+    | 'open'
+    | 'clean'
+    | 'mend'
+    | 'dry-run'
+    | 'lay-out'
+    | 'glue'
+    | 'clamps-off'
+    | 'finish'
+    | 'tighten'
+    | 'test-again'
+    | 'surface'
 
 /** Why one task waits for another. */
-export type Because = 'order' | 'out-of-the-way' | 'open' | 'fitted' | 'rehearsed' | 'laid-out' | 'cured' | 'all-cured' | 'at-rest' | 'tested'
+export type Because
+  = | 'order'
+    | 'out-of-the-way'
+    | 'open'
+    | 'fitted'
+    | 'rehearsed'
+    | 'laid-out'
+    | 'cured'
+    | 'all-cured'
+    | 'at-rest'
+    | 'tested'
 
-export interface Before { readonly task: string, readonly because: Because }
+export interface Before {
+  readonly task: string
+  readonly because: Because
+}
 
-/** One thing that is done with the hands at the bench. Its id is made of what it is done to and what is done, never of its place. */
+/**
+ * One thing that is done with the hands at the bench. Its id is made of what it is done to and what is done, never of
+ * its place.
+ */
 export interface Task {
   readonly id: string
   readonly kind: TaskKind
@@ -51,7 +82,9 @@ export interface TaskLog {
   /** When it was done, where it was told by itself: what it leaves to soak runs from then. */
   readonly doneMin: number | null
 }
-export interface LoggedTask extends Task { readonly log: TaskLog }
+export interface LoggedTask extends Task {
+  readonly log: TaskLog
+}
 
 /** Where a task stands. */
 export type TaskState = 'open' | 'running' | 'put-off' | 'done'
@@ -63,7 +96,10 @@ export function stateOf({ done, log }: Pick<LoggedTask, 'done' | 'log'>): TaskSt
 
 /** A task on the workshop’s clock, wall-clock minutes. */
 export interface TimedTask extends LoggedTask {
-  /** Begun, done, and when what stands on it may begin: after its wait, or once its clamps are off. Null where it is done, or cannot be planned. */
+  /**
+   * Begun, done, and when what stands on it may begin: after its wait, or once its clamps are off. Null where it is
+   * done, or cannot be planned.
+   */
   readonly time: { readonly startMin: number, readonly endMin: number, readonly freeMin: number } | null
   /** Clamps it takes from the rack until then, by their places in it. */
   readonly clamps: readonly string[]

@@ -8,7 +8,10 @@ import { fileURLToPath } from 'node:url'
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url))
 const at = (...parts) => join(ROOT, ...parts)
 
-/** Runs a command in the project's root with its output shown. Ends the program with the command's own code if it fails. */
+/**
+ * Runs a command in the project's root with its output shown. Ends the program with the command's own code if it
+ * fails.
+ */
 export function run(command, args, options = {}) {
   const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options })
   if (done.status !== 0) process.exit(done.status ?? 1)
@@ -28,18 +31,28 @@ export function needPackages() {
   console.log('Installing packages; the database driver is compiled, which takes some minutes the first time …')
   // A folder that is there already is brought up to date: a clean install would compile the driver again.
   const update = existsSync(at('node_modules', '.package-lock.json'))
-  run('npm', [update ? 'install' : 'ci', ...(update ? ['--no-save'] : []), '--no-audit', '--no-fund', '--loglevel=error'])
+  run('npm', [
+    update ? 'install' : 'ci',
+    ...(update ? ['--no-save'] : []),
+    '--no-audit',
+    '--no-fund',
+    '--loglevel=error',
+  ])
   writeFileSync(stamp, lock)
 }
 
 export function needTypes() {
-  if (!existsSync(at('.nuxt', 'tsconfig.app.json')) || !existsSync(at('.nuxt', 'eslint.config.mjs'))) run('npx', ['nuxt', 'prepare'])
+  if (!existsSync(at('.nuxt', 'tsconfig.app.json')) || !existsSync(at('.nuxt', 'eslint.config.mjs'))) { run('npx', ['nuxt', 'prepare']) }
 }
 
 const SOURCES = ['app', 'core', 'shared', 'server', 'public', 'nuxt.config.ts', 'package-lock.json']
 
 function filesUnder(path) {
-  return statSync(path).isDirectory() ? readdirSync(path).sort().flatMap(name => filesUnder(join(path, name))) : [path]
+  return statSync(path).isDirectory()
+    ? readdirSync(path)
+        .sort()
+        .flatMap(name => filesUnder(join(path, name)))
+    : [path]
 }
 
 /** Builds unless the last build was made of just these sources. */
@@ -57,7 +70,9 @@ export function needBuild() {
 /** The last commit's short name, for the start-up line; empty outside a clone. */
 export function commitName() {
   try {
-    return execFileSync('git', ['rev-parse', '--short', 'HEAD'], { cwd: ROOT, stdio: ['ignore', 'pipe', 'ignore'] }).toString().trim()
+    return execFileSync('git', ['rev-parse', '--short', 'HEAD'], { cwd: ROOT, stdio: ['ignore', 'pipe', 'ignore'] })
+      .toString()
+      .trim()
   }
   catch {
     return ''

@@ -55,7 +55,9 @@ export class Background {
   private async run(): Promise<void> {
     while (this.isAwake && !this.isEnded) {
       this.isAwake = false
-      while (!this.isEnded && await this.step().catch(failed)) { /* the next one */ }
+      while (!this.isEnded && (await this.step().catch(failed))) {
+        /* the next one */
+      }
     }
   }
 
@@ -64,7 +66,9 @@ export class Background {
     const [made, nowMin] = [madeWith(shop, this.needs.program), this.needs.nowMin()]
     const piece = await nextToPlan(this.wanted, this.left, made, nowMin)
     if (!piece) return false
-    const outlook = await this.needs.plan({ document: piece.document, shop, startAt: formatWallTime(nowMin) }).catch((error: unknown) => this.leave(piece, made, error))
+    const outlook = await this.needs
+      .plan({ document: piece.document, shop, startAt: formatWallTime(nowMin) })
+      .catch((error: unknown) => this.leave(piece, made, error))
     if (outlook) await keepOutlook(piece, made, outlook)
     this.needs.tell(piece.id)
     return true
@@ -73,7 +77,9 @@ export class Background {
   /** A piece that cannot be planned is not tried again until it or the shop changes. */
   private leave({ id, version }: ToPlan, made: string, error: unknown): null {
     if (this.isEnded) return null
-    console.error(`“${id}” could not be planned for the bench: ${error instanceof Error ? error.message : String(error)}`)
+    console.error(
+      `“${id}” could not be planned for the bench: ${error instanceof Error ? error.message : String(error)}`,
+    )
     this.left.add(leftKey(id, version, made))
     return null
   }

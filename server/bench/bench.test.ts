@@ -34,10 +34,20 @@ afterEach(async () => {
 const AT = '2026-03-05T10:00'
 const SOON = '2026-03-05T09:40'
 const stool = newPiece('stool')
-const named = (id: string, more: Partial<Piece> = {}, intake: Partial<Piece['intake']> = {}): Piece => ({ ...stool, id, title: `Stool ${id}`, ...more, intake: { ...stool.intake, ...intake } })
+const named = (id: string, more: Partial<Piece> = {}, intake: Partial<Piece['intake']> = {}): Piece => ({
+  ...stool,
+  id,
+  title: `Stool ${id}`,
+  ...more,
+  intake: { ...stool.intake, ...intake },
+})
 let told = 0
-const tell = async (id: string, seen: number, command: Command) => giveEntries(id, seen, [{ id: `entry-${String(++told).padStart(6, '0')}`, at: '2026-03-05T09:00:00Z', by: 'bench', command }])
-const page = (asked: Partial<BenchAsked> = {}, program = 'one') => readShop().then(shop => benchPage({ at: AT, ...asked }, shop, madeWith(shop, program)))
+const tell = async (id: string, seen: number, command: Command) =>
+  giveEntries(id, seen, [
+    { id: `entry-${String(++told).padStart(6, '0')}`, at: '2026-03-05T09:00:00Z', by: 'bench', command },
+  ])
+const page = (asked: Partial<BenchAsked> = {}, program = 'one') =>
+  readShop().then(shop => benchPage({ at: AT, ...asked }, shop, madeWith(shop, program)))
 const ids = async (asked: Partial<BenchAsked> = {}) => (await page(asked)).rows.map(r => r.id)
 
 /** A queue that plans in this thread, and what it planned and told. */
@@ -49,7 +59,17 @@ function queue(program = 'one', at = AT) {
     if (id === 'broken') throw new Error('no plan for this one')
     return makeOutlook(request)
   }
-  return { ...seen, background: new Background({ program, plan, nowMin: () => parseWallTime(at), tell: (id) => { seen.told.push(id) } }) }
+  return {
+    ...seen,
+    background: new Background({
+      program,
+      plan,
+      nowMin: () => parseWallTime(at),
+      tell: (id) => {
+        seen.told.push(id)
+      },
+    }),
+  }
 }
 async function planAll(at = AT) {
   const q = queue('one', at)
@@ -87,13 +107,18 @@ describe('the list of pieces', () => {
     await createPiece(named('a'))
     const piece = await nextToPlan([], new Set(), madeWith(shop, 'one'), parseWallTime(AT))
     const made = makeOutlook({ document: piece!.document, shop, startAt: AT })
-    await keepOutlook(piece!, madeWith(shop, 'one'), { ...made, outlook: { ...made.outlook, goodUntilMin: parseWallTime('2026-03-05T12:00') } })
+    await keepOutlook(piece!, madeWith(shop, 'one'), {
+      ...made,
+      outlook: { ...made.outlook, goodUntilMin: parseWallTime('2026-03-05T12:00') },
+    })
     expect((await page({ at: '2026-03-05T11:59' })).rows[0]!.isStale).toBe(false)
     expect((await page({ at: '2026-03-05T12:00' })).rows[0]!.isStale).toBe(true)
   })
 
   it('pages through every piece once, in the order they came in, whatever they are called', async () => {
-    const all = Array.from({ length: 2 * PAGE_ROWS + 7 }, (_, n) => named(`p${(n * 37) % 101}-${n}`, { takenInAt: formatWallTime(parseWallTime(AT) + (n * 13) % 9) }))
+    const all = Array.from({ length: 2 * PAGE_ROWS + 7 }, (_, n) =>
+      named(`p${(n * 37) % 101}-${n}`, { takenInAt: formatWallTime(parseWallTime(AT) + ((n * 13) % 9)) }),
+    )
     for (const piece of all) await createPiece(piece)
     const seen: string[] = []
     let after: string | null | undefined
@@ -104,7 +129,9 @@ describe('the list of pieces', () => {
       seen.push(...got.rows.map(r => r.id))
       after = got.next
     } while (after)
-    const sorted = all.toSorted((a, b) => (a.takenInAt === b.takenInAt ? (a.id < b.id ? -1 : 1) : a.takenInAt < b.takenInAt ? -1 : 1))
+    const sorted = all.toSorted((a, b) =>
+      a.takenInAt === b.takenInAt ? (a.id < b.id ? -1 : 1) : a.takenInAt < b.takenInAt ? -1 : 1,
+    )
     expect(seen).toEqual(sorted.map(p => p.id))
   })
 
@@ -119,7 +146,15 @@ describe('the list of pieces', () => {
   })
 
   it('asks by date: overdue, within two days and a week to their last minute, and without one', async () => {
-    const due = { yesterday: '2026-03-04T16:00', now: '2026-03-05T09:59', saturday: '2026-03-07T23:59', sunday: '2026-03-08T00:00', thursday: '2026-03-12T23:59', later: '2026-03-13T00:00', never: null }
+    const due = {
+      yesterday: '2026-03-04T16:00',
+      now: '2026-03-05T09:59',
+      saturday: '2026-03-07T23:59',
+      sunday: '2026-03-08T00:00',
+      thursday: '2026-03-12T23:59',
+      later: '2026-03-13T00:00',
+      never: null,
+    }
     for (const [id, at] of Object.entries(due)) await createPiece(named(id, {}, { due: at }))
     expect((await ids({ due: 'overdue' })).sort()).toEqual(['now', 'yesterday'])
     expect((await ids({ due: 'two-days' })).sort()).toEqual(['now', 'saturday', 'yesterday'])
@@ -130,7 +165,10 @@ describe('the list of pieces', () => {
   it('leaves out what went home, unless that is asked for, and tells just those that are named', async () => {
     await createPiece(named('a'))
     await createPiece(named('b'))
-    await tell('b', 0, { do: 'log-event', event: { id: 'home', kind: 'returned', at: AT, stage: null, of: [], note: '' } })
+    await tell('b', 0, {
+      do: 'log-event',
+      event: { id: 'home', kind: 'returned', at: AT, stage: null, of: [], note: '' },
+    })
     expect(await ids()).toEqual(['a'])
     expect(await ids({ over: 'yes' })).toEqual(['b'])
     expect(await ids({ only: 'b,a,nobody' })).toEqual(['a'])
@@ -140,7 +178,9 @@ describe('the list of pieces', () => {
 
 describe('the queue of plans', () => {
   it('plans those on a screen first, then the rest, the last taken in first, and rests', async () => {
-    for (const [n, id] of ['a', 'b', 'c', 'd'].entries()) await createPiece(named(id, { takenInAt: `2026-03-0${n + 1}T08:00` }))
+    for (const [n, id] of ['a', 'b', 'c', 'd'].entries()) {
+      await createPiece(named(id, { takenInAt: `2026-03-0${n + 1}T08:00` }))
+    }
     const { background, planned, told: said } = queue()
     background.want(['b', 'a'])
     await background.rested()
@@ -153,7 +193,10 @@ describe('the queue of plans', () => {
 
   it('does not plan what went home until it is on a screen', async () => {
     await createPiece(named('home'))
-    await tell('home', 0, { do: 'log-event', event: { id: 'home', kind: 'returned', at: AT, stage: null, of: [], note: '' } })
+    await tell('home', 0, {
+      do: 'log-event',
+      event: { id: 'home', kind: 'returned', at: AT, stage: null, of: [], note: '' },
+    })
     const { background, planned } = queue()
     background.wake()
     await background.rested()
@@ -198,20 +241,26 @@ describe('what stands beside the list', () => {
     const vestry = readPieceFile(readFileSync('demo/vestry-chair.json', 'utf8'))
     if (!vestry.ok) throw new Error('vestry')
     const shop = Shop.parse(JSON.parse(readFileSync('demo/shop.json', 'utf8')))
-    await useDatabase().insertInto('setting').values({ key: 'shop', value: JSON.stringify(shop) }).execute()
+    await useDatabase()
+      .insertInto('setting')
+      .values({ key: 'shop', value: JSON.stringify(shop) })
+      .execute()
     await createPiece(vestry.value)
     await createPiece(named('waits', {}, { due: '2026-03-06T09:00' }))
     await tell('waits', 0, { do: 'set-outcome', verdict: 'owner-decides', why: 'They think it over.' })
     await createPiece(named('later', {}, { due: '2026-03-20T09:00' }))
     await planAll(SOON)
-    // Its stage was glued a quarter of an hour before; the clamps that are on by the plan itself are the ones that are out.
+    // Its stage was glued a quarter of an hour before; the clamps that are on by the plan itself are the ones that
+    // are out.
     const plan = planPiece(vestry.value, shop, shop.climate, SOON)
     const on = plan.stages.filter(s => s.glued && s.clampsOffMin > parseWallTime(SOON))
     expect(on).toHaveLength(1)
     const sums = await benchSums(parseWallTime(SOON))
     expect(sums.now.map(r => r.id).indexOf('later')).toBeLessThan(sums.now.map(r => r.id).indexOf('waits'))
     expect(sums.inClamps).toBe(1)
-    expect(Object.values(sums.clampsOut).reduce((a, b) => a + b, 0)).toBe(on[0]!.clamps.filter(c => c.clamp !== null).length)
+    expect(Object.values(sums.clampsOut).reduce((a, b) => a + b, 0)).toBe(
+      on[0]!.clamps.filter(c => c.clamp !== null).length,
+    )
     expect(await benchSums(on[0]!.clampsOffMin)).toMatchObject({ inClamps: 0, clampsOut: {} })
     expect(sums.onBench).toBe(3)
   })
@@ -220,11 +269,24 @@ describe('what stands beside the list', () => {
 describe('a set', () => {
   it('is found by its own name, its members in order, each told of what is common', async () => {
     await createPiece(named('s'))
-    await makeSet('s', 3, set => ({ id: 'entry-set-1', at: '2026-03-05T09:00:00Z', by: 'bench', command: { do: 'join-set', set } }))
+    await makeSet('s', 3, set => ({
+      id: 'entry-set-1',
+      at: '2026-03-05T09:00:00Z',
+      by: 'bench',
+      command: { do: 'join-set', set },
+    }))
     await createPiece(named('alone'))
-    expect((await membersOf('s')).map(m => [m.piece.id, m.piece.set!.member])).toEqual([['s', 1], ['s-2', 2], ['s-3', 3]])
+    expect((await membersOf('s')).map(m => [m.piece.id, m.piece.set!.member])).toEqual([
+      ['s', 1],
+      ['s-2', 2],
+      ['s-3', 3],
+    ])
     await tell('s-2', 0, { do: 'describe', intake: { customer: 'The school' } })
-    expect((await page({ customer: 'The school' })).rows.map(r => [r.id, r.customer])).toEqual([['s', 'The school'], ['s-2', 'The school'], ['s-3', 'The school']])
+    expect((await page({ customer: 'The school' })).rows.map(r => [r.id, r.customer])).toEqual([
+      ['s', 'The school'],
+      ['s-2', 'The school'],
+      ['s-3', 'The school'],
+    ])
   })
 })
 

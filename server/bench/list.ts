@@ -4,7 +4,16 @@ import type { SetOf } from '#core/piece/schema'
 import type { NextStep } from '#core/plan'
 import type { Shop } from '#core/reference/shop-settings'
 import { laidOut, type Outlook } from '#core/shop/outlook'
-import { MOST_NAMED, PAGE_ROWS, type BenchAsked, type BenchPage, type BenchRow, type BenchSums, type BenchTodo, type DueWithin } from '#shared/bench'
+import {
+  MOST_NAMED,
+  PAGE_ROWS,
+  type BenchAsked,
+  type BenchPage,
+  type BenchRow,
+  type BenchSums,
+  type BenchTodo,
+  type DueWithin,
+} from '#shared/bench'
 import { useDatabase } from '../db/database'
 import { isStale } from './outlooks'
 
@@ -24,10 +33,22 @@ export async function benchPage(asked: BenchAsked, shop: Shop, made: string): Pr
   const { total } = await wanted.select(eb => eb.fn.countAll<number>().as('total')).executeTakeFirstOrThrow()
   const rows = await after(wanted, asked.after)
     .select([
-      'summary.pieceId as id', 'version', 'title', 'set', 'customer', 'due', 'isOver', 'summary.takenInAt', 'outlook.outlook', 'outlook.pieceVersion',
+      'summary.pieceId as id',
+      'version',
+      'title',
+      'set',
+      'customer',
+      'due',
+      'isOver',
+      'summary.takenInAt',
+      'outlook.outlook',
+      'outlook.pieceVersion',
       isStale(made, nowMin).as('isStale'),
     ])
-    .orderBy('summary.takenInAt').orderBy('summary.pieceId').limit((asked.only ? MOST_NAMED : PAGE_ROWS) + 1).execute()
+    .orderBy('summary.takenInAt')
+    .orderBy('summary.pieceId')
+    .limit((asked.only ? MOST_NAMED : PAGE_ROWS) + 1)
+    .execute()
   const shown = rows.slice(0, asked.only ? MOST_NAMED : PAGE_ROWS)
   const last = shown.at(-1)
   return {
@@ -79,13 +100,17 @@ interface Kept {
   readonly isStale: unknown
 }
 
-function asRow({ id, version, title, set, customer, due, takenInAt, isOver, outlook, pieceVersion, isStale: stale }: Kept, shop: Shop, nowMin: number): BenchRow {
-  const made = outlook === null ? null : JSON.parse(outlook) as Outlook
+function asRow(
+  { id, version, title, set, customer, due, takenInAt, isOver, outlook, pieceVersion, isStale: stale }: Kept,
+  shop: Shop,
+  nowMin: number,
+): BenchRow {
+  const made = outlook === null ? null : (JSON.parse(outlook) as Outlook)
   return {
     id,
     version,
     title,
-    set: set === null ? null : JSON.parse(set) as SetOf,
+    set: set === null ? null : (JSON.parse(set) as SetOf),
     customer,
     due,
     takenInAt,
@@ -106,14 +131,30 @@ function asRow({ id, version, title, set, customer, due, takenInAt, isOver, outl
 
 /** What stands over and beside the list of what is on the bench. */
 export async function benchSums(nowMin: number): Promise<BenchSums> {
-  const counts = await joined().select(eb => [
-    'isOver', eb.fn.countAll<number>().as('many'),
-    sql<number>`sum(case when outlook.inClampsUntilMin > ${nowMin} then 1 else 0 end)`.as('inClamps'),
-  ]).groupBy('isOver').execute()
+  const counts = await joined()
+    .select(eb => [
+      'isOver',
+      eb.fn.countAll<number>().as('many'),
+      sql<number>`sum(case when outlook.inClampsUntilMin > ${nowMin} then 1 else 0 end)`.as('inClamps'),
+    ])
+    .groupBy('isOver')
+    .execute()
   const of = (isOver: number) => counts.find(c => c.isOver === isOver)
-  const steps = await joined().select('outlook.step').distinct().where('isOver', '=', 0).where('outlook.step', 'is not', null).execute()
-  const customers = await useDatabase().selectFrom('summary').select('customer').distinct()
-    .where('isOver', '=', 0).where('customer', '!=', '').orderBy('customer').limit(MOST_CUSTOMERS).execute()
+  const steps = await joined()
+    .select('outlook.step')
+    .distinct()
+    .where('isOver', '=', 0)
+    .where('outlook.step', 'is not', null)
+    .execute()
+  const customers = await useDatabase()
+    .selectFrom('summary')
+    .select('customer')
+    .distinct()
+    .where('isOver', '=', 0)
+    .where('customer', '!=', '')
+    .orderBy('customer')
+    .limit(MOST_CUSTOMERS)
+    .execute()
   return {
     onBench: Number(of(0)?.many ?? 0),
     over: Number(of(1)?.many ?? 0),
@@ -127,42 +168,63 @@ export async function benchSums(nowMin: number): Promise<BenchSums> {
 
 /** What hands can do before what waits, then by the date it is due, then by when it came in. */
 async function toDo(nowMin: number): Promise<BenchTodo[]> {
-  const first = await joined().select('summary.pieceId')
-    .where('isOver', '=', 0).where('outlook.step', 'is not', null)
-    .orderBy(sql`coalesce(outlook.waitsUntilMin, 0) > ${nowMin}`).orderBy(sql`coalesce(due, ${NEVER})`).orderBy('summary.takenInAt').orderBy('summary.pieceId')
-    .limit(MOST_TODO).execute()
+  const first = await joined()
+    .select('summary.pieceId')
+    .where('isOver', '=', 0)
+    .where('outlook.step', 'is not', null)
+    .orderBy(sql`coalesce(outlook.waitsUntilMin, 0) > ${nowMin}`)
+    .orderBy(sql`coalesce(due, ${NEVER})`)
+    .orderBy('summary.takenInAt')
+    .orderBy('summary.pieceId')
+    .limit(MOST_TODO)
+    .execute()
   const ids = first.map(r => r.pieceId)
   // The outlooks themselves are read for these few only.
   const rows = await joined()
     .select(['summary.pieceId as id', 'title', 'set', sql<string>`json_extract(outlook.outlook, '$.next')`.as('next')])
-    .where('summary.pieceId', 'in', ids).execute()
-  return rows.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id)).map(r => ({
-    id: r.id,
-    title: r.title,
-    set: r.set === null ? null : JSON.parse(r.set) as SetOf,
-    next: JSON.parse(r.next) as NextStep,
-  }))
+    .where('summary.pieceId', 'in', ids)
+    .execute()
+  return rows
+    .sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id))
+    .map(r => ({
+      id: r.id,
+      title: r.title,
+      set: r.set === null ? null : (JSON.parse(r.set) as SetOf),
+      next: JSON.parse(r.next) as NextStep,
+    }))
 }
 
 async function clampsOut(nowMin: number): Promise<Record<string, number>> {
-  const rows = await useDatabase().selectFrom('outlook').select(sql<string>`json_extract(outlook, '$.clamps')`.as('clamps'))
-    .where('inClampsUntilMin', '>', nowMin).execute()
+  const rows = await useDatabase()
+    .selectFrom('outlook')
+    .select(sql<string>`json_extract(outlook, '$.clamps')`.as('clamps'))
+    .where('inClampsUntilMin', '>', nowMin)
+    .execute()
   const out: Record<string, number> = {}
   for (const { clamps } of rows) {
-    for (const { row, untilMin } of JSON.parse(clamps) as Outlook['clamps']) if (untilMin > nowMin) out[row] = (out[row] ?? 0) + 1
+    for (const { row, untilMin } of JSON.parse(clamps) as Outlook['clamps']) {
+      if (untilMin > nowMin) out[row] = (out[row] ?? 0) + 1
+    }
   }
   return out
 }
 
 /** Whose pieces there are, with how many each, those whose name holds some letters. */
 export async function customersFound(find: string): Promise<{ readonly customer: string, readonly pieces: number }[]> {
-  const rows = await useDatabase().selectFrom('summary').select(eb => ['customer', eb.fn.countAll<number>().as('pieces')])
-    .where('customer', '!=', '').where(sql<boolean>`lower(customer) like ${`%${escaped(find.trim().toLowerCase())}%`} escape '\\'`)
-    .groupBy('customer').orderBy('customer').limit(MOST_CUSTOMERS).execute()
+  const rows = await useDatabase()
+    .selectFrom('summary')
+    .select(eb => ['customer', eb.fn.countAll<number>().as('pieces')])
+    .where('customer', '!=', '')
+    .where(sql<boolean>`lower(customer) like ${`%${escaped(find.trim().toLowerCase())}%`} escape '\\'`)
+    .groupBy('customer')
+    .orderBy('customer')
+    .limit(MOST_CUSTOMERS)
+    .execute()
   return rows.map(r => ({ customer: r.customer, pieces: Number(r.pieces) }))
 }
 
 /** A piece's small picture as last worked out, as JSON; nothing where there is none yet. */
 export async function pictureOf(id: string): Promise<string | undefined> {
-  return (await useDatabase().selectFrom('outlook').select('picture').where('pieceId', '=', id).executeTakeFirst())?.picture
+  return (await useDatabase().selectFrom('outlook').select('picture').where('pieceId', '=', id).executeTakeFirst())
+    ?.picture
 }

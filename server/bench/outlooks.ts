@@ -7,10 +7,14 @@ import type { Made } from './planning'
 
 /** What a plan was made with: the shop's facts and the program. Another one makes every outlook stale. */
 export const madeWith = (shop: Shop, program: string): string =>
-  createHash('sha256').update(`${program} ${JSON.stringify(shopFacts(shop))}`).digest('base64url').slice(0, 22)
+  createHash('sha256')
+    .update(`${program} ${JSON.stringify(shopFacts(shop))}`)
+    .digest('base64url')
+    .slice(0, 22)
 
 /**
- * Whether what is kept is of another version of the piece, was made with something else, or has run out; also where there is
+ * Whether what is kept is of another version of the piece, was made with something else, or has run out; also where
+ * there is
  * none. For a query that joins the tables summary and outlook.
  */
 export const isStale = (made: string, nowMin: number): RawBuilder<boolean> => sql<boolean>`(
@@ -18,21 +22,48 @@ export const isStale = (made: string, nowMin: number): RawBuilder<boolean> => sq
   or (summary.isOver = 0 and outlook.madeWith <> ${made}) or outlook.goodUntilMin <= ${nowMin}
 )`
 
-export interface ToPlan { readonly id: string, readonly version: number, readonly document: string }
+export interface ToPlan {
+  readonly id: string
+  readonly version: number
+  readonly document: string
+}
 
 /**
- * The next piece whose outlook has to be worked out: of those wanted now, else any that is not over, the latest taken in
+ * The next piece whose outlook has to be worked out: of those wanted now, else any that is not over, the latest taken
+ * in
  * first; null if there is none. `left` are those that could not be planned, by id and version.
  */
-export async function nextToPlan(wanted: readonly string[], left: ReadonlySet<string>, made: string, nowMin: number): Promise<ToPlan | null> {
-  const stale = () => useDatabase().selectFrom('summary').leftJoin('outlook', 'outlook.pieceId', 'summary.pieceId')
-    .select(['summary.pieceId as id', 'version']).where(isStale(made, nowMin))
+export async function nextToPlan(
+  wanted: readonly string[],
+  left: ReadonlySet<string>,
+  made: string,
+  nowMin: number,
+): Promise<ToPlan | null> {
+  const stale = () =>
+    useDatabase()
+      .selectFrom('summary')
+      .leftJoin('outlook', 'outlook.pieceId', 'summary.pieceId')
+      .select(['summary.pieceId as id', 'version'])
+      .where(isStale(made, nowMin))
   const isLeft = ({ id, version }: { id: string, version: number }) => left.has(leftKey(id, version, made))
   const near = wanted.length === 0 ? [] : await stale().where('summary.pieceId', 'in', wanted).execute()
-  const found = wanted.map(id => near.find(r => r.id === id)).find(r => r !== undefined && !isLeft(r))
-    ?? (await stale().where('isOver', '=', 0).orderBy('summary.takenInAt', 'desc').limit(left.size + 1).execute()).find(r => !isLeft(r))
+  const found
+    = wanted.map(id => near.find(r => r.id === id)).find(r => r !== undefined && !isLeft(r))
+      ?? (
+        await stale()
+          .where('isOver', '=', 0)
+          .orderBy('summary.takenInAt', 'desc')
+          .limit(left.size + 1)
+          .execute()
+      ).find(r => !isLeft(r))
   if (!found) return null
-  return await useDatabase().selectFrom('piece').select(['id', 'version', 'document']).where('id', '=', found.id).executeTakeFirst() ?? null
+  return (
+    (await useDatabase()
+      .selectFrom('piece')
+      .select(['id', 'version', 'document'])
+      .where('id', '=', found.id)
+      .executeTakeFirst()) ?? null
+  )
 }
 
 /** One attempt: a piece at a version, with what it was to be planned with. */
@@ -50,8 +81,14 @@ export async function keepOutlook({ id, version }: ToPlan, made: string, { outlo
     outlook: JSON.stringify(outlook),
     picture: JSON.stringify(picture),
   }
-  await useDatabase().transaction().execute(async (trx) => {
-    if (!await trx.selectFrom('piece').select('id').where('id', '=', id).executeTakeFirst()) return
-    await trx.insertInto('outlook').values({ pieceId: id, ...row }).onConflict(c => c.column('pieceId').doUpdateSet(row)).execute()
-  })
+  await useDatabase()
+    .transaction()
+    .execute(async (trx) => {
+      if (!(await trx.selectFrom('piece').select('id').where('id', '=', id).executeTakeFirst())) return
+      await trx
+        .insertInto('outlook')
+        .values({ pieceId: id, ...row })
+        .onConflict(c => c.column('pieceId').doUpdateSet(row))
+        .execute()
+    })
 }

@@ -18,7 +18,9 @@ export class PlanningThread {
     clearTimeout(this.rest)
     this.thread ??= this.start()
     const { worker, gone } = this.thread
-    const said = new Promise<PlanAnswer>((resolve) => { worker.once('message', resolve) })
+    const said = new Promise<PlanAnswer>((resolve) => {
+      worker.once('message', resolve)
+    })
     worker.postMessage(request)
     const answer = await Promise.race([said, gone])
     this.rest = setTimeout(() => void this.end(), IDLE_MS).unref()
@@ -33,12 +35,17 @@ export class PlanningThread {
     await worker?.terminate()
   }
 
-  /** A thread, and what is answered once it is gone: a plan that needs too much memory ends it, and the next starts another. */
+  /**
+   * A thread, and what is answered once it is gone: a plan that needs too much memory ends it, and the next starts
+   * another.
+   */
   private start(): NonNullable<typeof this.thread> {
     const worker = new Worker(this.file, { resourceLimits: { maxOldGenerationSizeMb: MOST_HEAP_MB } })
     const gone = new Promise<PlanAnswer>((resolve) => {
       let why = 'The planning thread ended.'
-      worker.on('error', (error) => { why = error.message })
+      worker.on('error', (error) => {
+        why = error.message
+      })
       worker.on('exit', () => {
         if (this.thread?.worker === worker) this.thread = undefined
         resolve({ error: why })

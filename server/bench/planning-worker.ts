@@ -5,9 +5,15 @@ import { makeOutlook, type Made, type PlanRequest } from './planning'
 export type PlanAnswer = { readonly made: Made } | { readonly error: string }
 
 // One request at a time: whoever asks waits for the answer before asking again.
-parentPort?.on('message', (request: PlanRequest) => { parentPort!.postMessage(answer(request)) })
+parentPort?.on('message', (request: PlanRequest) => {
+  parentPort!.postMessage(answer(request))
+})
 
 function answer(request: PlanRequest): PlanAnswer {
-  try { return { made: makeOutlook(request) } }
-  catch (error) { return { error: error instanceof Error ? error.message : String(error) } }
+  try {
+    return { made: makeOutlook(request) }
+  }
+  catch (error) {
+    return { error: error instanceof Error ? error.message : String(error) }
+  }
 }

@@ -22,5 +22,9 @@ export function summaryOf(piece: Piece, version: number): Insertable<SummaryTabl
 /** Keeps it, in the step that keeps the piece. */
 export async function keepSummary(db: Kysely<Tables>, piece: Piece, version: number): Promise<void> {
   const { pieceId, ...changed } = summaryOf(piece, version)
-  await db.insertInto('summary').values({ pieceId, ...changed }).onConflict(c => c.column('pieceId').doUpdateSet(changed)).execute()
+  await db
+    .insertInto('summary')
+    .values({ pieceId, ...changed })
+    .onConflict(c => c.column('pieceId').doUpdateSet(changed))
+    .execute()
 }

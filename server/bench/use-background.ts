@@ -20,7 +20,12 @@ export function useBackground(): Background {
   // Beside the server's own entry, wherever that was copied to.
   thread ??= new PlanningThread(new URL('./planning-worker.mjs', import.meta.url))
   const planner = thread
-  background ??= new Background({ program: program(), plan: request => planner.plan(request), nowMin: wallMinNow, tell: planned })
+  background ??= new Background({
+    program: program(),
+    plan: request => planner.plan(request),
+    nowMin: wallMinNow,
+    tell: planned,
+  })
   return background
 }
 

@@ -2,7 +2,10 @@ const MS_PER_MIN = 60_000
 /** No zone is further from UTC, minutes: a page whose clock says more has a wrong one. */
 const FURTHEST_ZONE_MIN = 15 * 60
 
-/** How far the workshop's wall clock is ahead of UTC, minutes: as the last page said, or as this machine's own clock stands. */
+/**
+ * How far the workshop's wall clock is ahead of UTC, minutes: as the last page said, or as this machine's own clock
+ * stands.
+ */
 let offsetMin: number | undefined
 
 /** A page told what its wall clock shows. A server in a container may stand in another zone than the bench. */

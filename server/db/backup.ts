@@ -12,7 +12,12 @@ const COPIES = 'copies'
 const DAYS_KEPT = 31
 
 /** What a copy holds. */
-export interface Copied { readonly file: string, readonly bytes: number, readonly pieces: number, readonly photos: number }
+export interface Copied {
+  readonly file: string
+  readonly bytes: number
+  readonly pieces: number
+  readonly photos: number
+}
 
 /** A whole copy of the workshop's data in one file, pictures and logs included, taken while it may be written to. */
 export async function backUp(folder: string, file: string): Promise<Result<Copied>> {
@@ -24,21 +29,30 @@ export async function backUp(folder: string, file: string): Promise<Result<Copie
     rmSync(partial, { force: true })
     await db.backup(partial)
   }
-  finally { db.close() }
+  finally {
+    db.close()
+  }
   // One file, without the log that a running database keeps beside it.
   const copy = new Database(partial)
   copy.pragma('journal_mode = DELETE')
   copy.close()
   const whole = look(partial)
-  if (!whole.ok) { rmSync(partial, { force: true }); return whole }
+  if (!whole.ok) {
+    rmSync(partial, { force: true })
+    return whole
+  }
   renameSync(partial, file)
   return succeed({ ...whole.value, file })
 }
 
-export interface PutBack { readonly copied: Copied, readonly keptIn: string | null }
+export interface PutBack {
+  readonly copied: Copied
+  readonly keptIn: string | null
+}
 
 /**
- * Puts a copy in the place of what is there, which is kept in a folder of its own beside it. Refused while a server uses the
+ * Puts a copy in the place of what is there, which is kept in a folder of its own beside it. Refused while a server
+ * uses the
  * folder, and for a file that is not whole or is no copy of a workshop.
  */
 export function restore(folder: string, file: string, now: Date): Result<PutBack> {
@@ -46,16 +60,24 @@ export function restore(folder: string, file: string, now: Date): Result<PutBack
   if (!whole.ok) return whole
   mkdirSync(folder, { recursive: true })
   const lock = takeFolder(folder)
-  if (!lock) return fail('in_use', `A server is running on ${folder}: end it first, or put the copy back on its Shop page.`)
-  try { return succeed({ copied: whole.value, keptIn: putInPlace(folder, file, now) }) }
-  finally { lock.release() }
+  if (!lock) {
+    return fail('in_use', `A server is running on ${folder}: end it first, or put the copy back on its Shop page.`)
+  }
+  try {
+    return succeed({ copied: whole.value, keptIn: putInPlace(folder, file, now) })
+  }
+  finally {
+    lock.release()
+  }
 }
 
 /** Puts a whole copy where the data are, which nobody has open. Where what was there is kept; null if nothing was. */
 export function putInPlace(folder: string, file: string, now: Date): string | null {
   const stamp = now.toISOString().slice(0, 19).replaceAll(':', '-')
   const keptIn = join(folder, `${REPLACED}${stamp}`)
-  const old = [DATABASE_FILE, `${DATABASE_FILE}-wal`, `${DATABASE_FILE}-shm`].filter(name => existsSync(join(folder, name)))
+  const old = [DATABASE_FILE, `${DATABASE_FILE}-wal`, `${DATABASE_FILE}-shm`].filter(name =>
+    existsSync(join(folder, name)),
+  )
   // Copied beside it first: a full disk leaves what was there where it was.
   const incoming = join(folder, `${DATABASE_FILE}.incoming`)
   copyFileSync(file, incoming)
@@ -79,7 +101,9 @@ export function takeOutAgain(folder: string, keptIn: string): void {
 function markPutBack(file: string): void {
   const db = new Database(file)
   db.pragma('journal_mode = DELETE')
-  db.prepare('insert into setting (key, value) values (?, ?) on conflict (key) do update set value = excluded.value').run(EPOCH_KEY, randomUUID())
+  db.prepare(
+    'insert into setting (key, value) values (?, ?) on conflict (key) do update set value = excluded.value',
+  ).run(EPOCH_KEY, randomUUID())
   db.close()
 }
 
@@ -96,23 +120,42 @@ function look(file: string): Result<Copied> {
   try {
     db = new Database(file, { readonly: true, fileMustExist: true })
     const [found] = db.pragma('integrity_check(1)') as { integrity_check: string }[]
-    if (found?.integrity_check !== 'ok') return fail('damaged', `${file} is damaged: ${found?.integrity_check ?? 'it cannot be read'}.`)
+    if (found?.integrity_check !== 'ok') {
+      return fail('damaged', `${file} is damaged: ${found?.integrity_check ?? 'it cannot be read'}.`)
+    }
     const count = (table: string) => (db!.prepare(`select count(*) as n from ${table}`).get() as { n: number }).n
-    return succeed({ file, bytes: statSync(file).size, pieces: count('piece'), photos: hasTable(db, 'photo') ? count('photo') : 0 })
+    return succeed({
+      file,
+      bytes: statSync(file).size,
+      pieces: count('piece'),
+      photos: hasTable(db, 'photo') ? count('photo') : 0,
+    })
   }
-  catch { return fail('no_copy', `${file} is no copy of a workshop’s data.`) }
-  finally { db?.close() }
+  catch {
+    return fail('no_copy', `${file} is no copy of a workshop’s data.`)
+  }
+  finally {
+    db?.close()
+  }
 }
 
-const hasTable = (db: Database.Database, name: string): boolean => db.prepare('select 1 from sqlite_master where type = ? and name = ?').get('table', name) !== undefined
+const hasTable = (db: Database.Database, name: string): boolean =>
+  db.prepare('select 1 from sqlite_master where type = ? and name = ?').get('table', name) !== undefined
 
-/** The folder as one process's own until it ends, however it ends: the lock is the operating system's. Null if another has it. */
+/**
+ * The folder as one process's own until it ends, however it ends: the lock is the operating system's. Null if another
+ * has it.
+ */
 export function takeFolder(folder: string): { release(): void } | null {
   const lock = new Database(join(folder, 'in-use.lock'), { timeout: 0 })
   try {
     lock.pragma('locking_mode = EXCLUSIVE')
     lock.exec('begin exclusive')
-    return { release: () => { lock.close() } }
+    return {
+      release: () => {
+        lock.close()
+      },
+    }
   }
   catch (error) {
     lock.close()
@@ -127,21 +170,40 @@ export async function copyOfTheDay(folder: string, now: Date): Promise<Result<Co
   mkdirSync(copies, { recursive: true })
   const name = (day: Date) => `day-${day.toISOString().slice(0, 10)}.db`
   const oldest = name(new Date(now.getTime() - DAYS_KEPT * 86_400_000))
-  for (const old of readdirSync(copies).filter(f => /^day-\d{4}-\d{2}-\d{2}\.db$/.test(f) && f < oldest)) rmSync(join(copies, old))
+  for (const old of readdirSync(copies).filter(f => /^day-\d{4}-\d{2}-\d{2}\.db$/.test(f) && f < oldest)) {
+    rmSync(join(copies, old))
+  }
   const today = join(copies, name(now))
   return existsSync(today) ? null : await backUp(folder, today)
 }
 
 /** A copy that stands in the data folder: what it is of, when it was made, how large it is. */
-export interface CopyThere { readonly name: string, readonly kind: CopyKind, readonly at: string, readonly bytes: number }
+export interface CopyThere {
+  readonly name: string
+  readonly kind: CopyKind
+  readonly at: string
+  readonly bytes: number
+}
 export type CopyKind = 'day' | 'by-hand' | 'before-update' | 'replaced'
 
 /** Every copy there is, the latest first. Their names are paths within the data folder. */
 export function copiesIn(folder: string): CopyThere[] {
   const within = (path: string) => (existsSync(join(folder, path)) ? readdirSync(join(folder, path)) : [])
   const found: [CopyKind, string][] = [
-    ...within(COPIES).flatMap((f): [CopyKind, string][] => (/^day-.*\.db$/.test(f) ? [['day', `${COPIES}/${f}`]] : /^by-hand-.*\.db$/.test(f) ? [['by-hand', `${COPIES}/${f}`]] : [])),
-    ...within('.').flatMap((f): [CopyKind, string][] => (/^before-.*\.db$/.test(f) ? [['before-update', f]] : f.startsWith(REPLACED) && existsSync(join(folder, f, DATABASE_FILE)) ? [['replaced', `${f}/${DATABASE_FILE}`]] : [])),
+    ...within(COPIES).flatMap((f): [CopyKind, string][] =>
+      /^day-.*\.db$/.test(f)
+        ? [['day', `${COPIES}/${f}`]]
+        : /^by-hand-.*\.db$/.test(f)
+          ? [['by-hand', `${COPIES}/${f}`]]
+          : [],
+    ),
+    ...within('.').flatMap((f): [CopyKind, string][] =>
+      /^before-.*\.db$/.test(f)
+        ? [['before-update', f]]
+        : f.startsWith(REPLACED) && existsSync(join(folder, f, DATABASE_FILE))
+          ? [['replaced', `${f}/${DATABASE_FILE}`]]
+          : [],
+    ),
   ]
   const rows = found.map(([kind, name]): CopyThere => {
     const { mtime, size } = statSync(join(folder, name))
@@ -167,7 +229,11 @@ export function copiesHolding(folder: string, pieceIds: readonly string[]): Copy
       const holds = db.prepare('select 1 from piece where id = ?')
       return pieceIds.some(id => holds.get(id) !== undefined)
     }
-    catch { return true }
-    finally { db?.close() }
+    catch {
+      return true
+    }
+    finally {
+      db?.close()
+    }
   })
 }

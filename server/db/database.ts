@@ -31,7 +31,9 @@ export function takeDataFolder(): void {
 /** How long nothing may have been written before the log goes into the file, milliseconds. */
 const IDLE_MS = 5_000
 
-/** Puts what was written into the one file once writing rests, so that a copy of that file is a copy of all there is. */
+/**
+ * Puts what was written into the one file once writing rests, so that a copy of that file is a copy of all there is.
+ */
 function checkpointWhenIdle(database: Database.Database): NodeJS.Timeout {
   const changes = database.prepare('select total_changes() as n')
   let [seen, settled] = [0, 0]
@@ -64,15 +66,22 @@ export function useDatabase(): Kysely<Tables> {
 /** A full disk ends a step by itself: taking it back a second time would fail, and hide why. */
 const tellingWhy = (database: Database.Database): SqliteDatabase => ({
   prepare: statement => database.prepare(statement === 'rollback' && !database.inTransaction ? 'select 1' : statement),
-  close: () => { database.close() },
+  close: () => {
+    database.close()
+  },
 })
 
-/** Brings the tables up to date; keeps a copy of a database that is about to be changed. @throws the migration's own error */
+/**
+ * Brings the tables up to date; keeps a copy of a database that is about to be changed. @throws the migration's own
+ * error
+ */
 export async function migrate(): Promise<void> {
   const migrator = new Migrator({ db: useDatabase(), provider: { getMigrations: async () => MIGRATIONS } })
   const known = await migrator.getMigrations()
   const pending = known.filter(m => m.executedAt === undefined)
-  if (pending.length > 0 && pending.length < known.length) await sqlite!.backup(join(dataFolder(), `before-${pending[0]!.name}.db`))
+  if (pending.length > 0 && pending.length < known.length) {
+    await sqlite!.backup(join(dataFolder(), `before-${pending[0]!.name}.db`))
+  }
   const { error } = await migrator.migrateToLatest()
   if (error) throw error
 }
@@ -93,4 +102,6 @@ export async function closeFile(): Promise<void> {
 }
 
 /** Writes what was erased out of the log as well. */
-export function forgetLog(): void { sqlite?.pragma('wal_checkpoint(TRUNCATE)') }
+export function forgetLog(): void {
+  sqlite?.pragma('wal_checkpoint(TRUNCATE)')
+}

@@ -23,7 +23,8 @@ export async function enter(): Promise<() => void> {
 }
 
 /**
- * Puts a copy in the place of the data a server runs on. Asked from within a request, which is the one that may be under way.
+ * Puts a copy in the place of the data a server runs on. Asked from within a request, which is the one that may be
+ * under way.
  * What cannot be brought up to date is taken out again, and the server goes on with what it had.
  */
 export async function swapFor(file: string, now: Date): Promise<Result<PutBack>> {
@@ -36,7 +37,9 @@ export async function swapFor(file: string, now: Date): Promise<Result<PutBack>>
     const keptIn = await swap
     return keptIn.ok ? succeed({ copied: whole.value, keptIn: keptIn.value }) : keptIn
   }
-  finally { swapping = undefined }
+  finally {
+    swapping = undefined
+  }
 }
 
 async function exchange(file: string, now: Date): Promise<Result<string | null>> {
@@ -56,6 +59,9 @@ async function exchange(file: string, now: Date): Promise<Result<string | null>>
     await closeFile()
     if (keptIn) takeOutAgain(folder, keptIn)
     await migrate()
-    return fail('not_usable', `The copy cannot be brought up to date: ${error instanceof Error ? error.message : String(error)}`)
+    return fail(
+      'not_usable',
+      `The copy cannot be brought up to date: ${error instanceof Error ? error.message : String(error)}`,
+    )
   }
 }

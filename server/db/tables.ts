@@ -14,15 +14,41 @@ export interface PieceTable {
   changedAt: string
 }
 /** The append-only logbook. `version` is the piece's version once the entry was in. */
-export interface EntryTable { id: Kept, pieceId: Kept, version: Kept<number>, entry: string }
+export interface EntryTable {
+  id: Kept
+  pieceId: Kept
+  version: Kept<number>
+  entry: string
+}
 /** A document on the way, so that taking something back replays only what came after. */
-export interface SnapshotTable { pieceId: Kept, version: Kept<number>, document: Kept }
-/** A piece that was erased: nothing of it but that it was, so that what other devices still hold of it is not taken in. */
-export interface ErasedTable { id: Kept, at: Kept }
-export interface SettingTable { key: Kept, value: string }
+export interface SnapshotTable {
+  pieceId: Kept
+  version: Kept<number>
+  document: Kept
+}
+/**
+ * A piece that was erased: nothing of it but that it was, so that what other devices still hold of it is not taken
+ * in.
+ */
+export interface ErasedTable {
+  id: Kept
+  at: Kept
+}
+export interface SettingTable {
+  key: Kept
+  value: string
+}
 
-/** A picture as it is shown, upright and without what the camera wrote about place and owner, and a small one for lists. */
-export interface PhotoTable { id: Kept, pieceId: Kept, image: Buffer, thumbnail: Buffer }
+/**
+ * A picture as it is shown, upright and without what the camera wrote about place and owner, and a small one for
+ * lists.
+ */
+export interface PhotoTable {
+  id: Kept
+  pieceId: Kept
+  image: Buffer
+  thumbnail: Buffer
+}
 
 /** What lists find a piece by, kept with each write of it. `isOver` is 1 for one that went home. */
 export interface SummaryTable {
@@ -41,7 +67,9 @@ export interface SummaryTable {
   words: string
 }
 
-/** What a piece's plan says of it, as last worked out: from which version of it, and from which shop by which program. */
+/**
+ * What a piece's plan says of it, as last worked out: from which version of it, and from which shop by which program.
+ */
 export interface OutlookTable {
   pieceId: Kept
   pieceVersion: number
@@ -55,7 +83,11 @@ export interface OutlookTable {
 }
 
 /** A device that was let in, by a hash of what it shows. */
-export interface SessionTable { token: Kept, madeAt: Kept, seenAt: string }
+export interface SessionTable {
+  token: Kept
+  madeAt: Kept
+  seenAt: string
+}
 
 export interface Tables {
   piece: PieceTable

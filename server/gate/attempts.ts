@@ -10,9 +10,16 @@ const MINUTE_MS = 60 * SECOND_MS
 const FORGOTTEN_MS = 24 * 60 * MINUTE_MS
 const MOST_REMEMBERED = 10_000
 
-interface Wrong { readonly count: number, readonly untilMs: number, readonly lastMs: number }
+interface Wrong {
+  readonly count: number
+  readonly untilMs: number
+  readonly lastMs: number
+}
 
-/** Who tries passphrases has to wait, longer after every wrong one; and all together cannot try more than so many a minute. */
+/**
+ * Who tries passphrases has to wait, longer after every wrong one; and all together cannot try more than so many a
+ * minute.
+ */
 export class Attempts {
   private readonly wrong = new Map<string, Wrong>()
   private recent: number[] = []
@@ -30,7 +37,7 @@ export class Attempts {
     this.recent.push(nowMs)
     const before = this.wrong.get(address)
     const isOld = before !== undefined && before.lastMs < nowMs - FORGOTTEN_MS
-    const count = (isOld ? 0 : before?.count ?? 0) + 1
+    const count = (isOld ? 0 : (before?.count ?? 0)) + 1
     const wait = count <= FREE ? 0 : Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** (count - FREE - 1))
     this.wrong.delete(address)
     this.wrong.set(address, { count, untilMs: nowMs + wait, lastMs: nowMs })
@@ -39,5 +46,7 @@ export class Attempts {
   }
 
   /** It was right: what was wrong before is forgotten. */
-  right(address: string): void { this.wrong.delete(address) }
+  right(address: string): void {
+    this.wrong.delete(address)
+  }
 }

@@ -22,12 +22,16 @@ export const isNear = (event: H3Event): boolean =>
 export async function mayEnter(event: H3Event): Promise<boolean> {
   if (isNear(event)) return true
   const token = tokenOf(event)
-  return token !== undefined && await isSession(token, new Date())
+  return token !== undefined && (await isSession(token, new Date()))
 }
 
 /** The passphrase as it is kept; nothing while none was set: then nobody on the network is let in. */
 export async function keptPassphrase(): Promise<KeptPassphrase | undefined> {
-  const row = await useDatabase().selectFrom('setting').select('value').where('key', '=', PASSPHRASE_KEY).executeTakeFirst()
+  const row = await useDatabase()
+    .selectFrom('setting')
+    .select('value')
+    .where('key', '=', PASSPHRASE_KEY)
+    .executeTakeFirst()
   return row ? KeptPassphrase.parse(JSON.parse(row.value)) : undefined
 }
 
@@ -36,14 +40,23 @@ export async function setPassphrase(text: string): Promise<Result<null>> {
   const made = await newPassphrase(text)
   if (!made.ok) return made
   const value = JSON.stringify(made.value)
-  await useDatabase().transaction().execute(async (trx) => {
-    await trx.insertInto('setting').values({ key: PASSPHRASE_KEY, value }).onConflict(c => c.column('key').doUpdateSet({ value })).execute()
-    await trx.deleteFrom('session').execute()
-  })
+  await useDatabase()
+    .transaction()
+    .execute(async (trx) => {
+      await trx
+        .insertInto('setting')
+        .values({ key: PASSPHRASE_KEY, value })
+        .onConflict(c => c.column('key').doUpdateSet({ value }))
+        .execute()
+      await trx.deleteFrom('session').execute()
+    })
   return succeed(null)
 }
 
-/** Lets the device in that asks, and has its browser show so from then on. No script can read it, and no other site has it sent. */
+/**
+ * Lets the device in that asks, and has its browser show so from then on. No script can read it, and no other site
+ * has it sent.
+ */
 export async function letIn(event: H3Event): Promise<void> {
   setCookie(event, COOKIE, await newSession(new Date()), {
     httpOnly: true,

@@ -6,14 +6,20 @@ const LOOPBACK: readonly string[] = ['localhost', '127.0.0.1', '::1']
 export const isLoopbackName = (name: string | null): boolean => name !== null && LOOPBACK.includes(name)
 
 /**
- * The names under which this server is asked for, lower case and without port: those of this machine, and where it listens to
+ * The names under which this server is asked for, lower case and without port: those of this machine, and where it
+ * listens to
  * the network its addresses and its own name. `ARREGLO_NAMES` adds others, with commas between them.
  */
 export function ownNames(env: Readonly<Record<string, string | undefined>> = process.env): ReadonlySet<string> {
   const listensOn = env.NITRO_HOST ?? env.HOST ?? '127.0.0.1'
-  const told = (env.ARREGLO_NAMES ?? '').split(',').map(n => n.trim().toLowerCase()).filter(n => n !== '')
+  const told = (env.ARREGLO_NAMES ?? '')
+    .split(',')
+    .map(n => n.trim().toLowerCase())
+    .filter(n => n !== '')
   if (LOOPBACK.includes(listensOn)) return new Set([...LOOPBACK, ...told])
-  const addresses = Object.values(networkInterfaces()).flatMap(all => all ?? []).map(a => a.address.toLowerCase())
+  const addresses = Object.values(networkInterfaces())
+    .flatMap(all => all ?? [])
+    .map(a => a.address.toLowerCase())
   const machine = hostname().toLowerCase()
   return new Set([...LOOPBACK, listensOn.toLowerCase(), ...addresses, machine, `${machine}.local`, ...told])
 }

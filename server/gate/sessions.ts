@@ -12,18 +12,34 @@ const keptOf = (token: string): string => createHash('sha256').update(token).dig
 export async function newSession(now: Date): Promise<string> {
   const token = randomBytes(32).toString('base64url')
   const at = now.toISOString()
-  await useDatabase().insertInto('session').values({ token: keptOf(token), madeAt: at, seenAt: at }).execute()
-  await useDatabase().deleteFrom('session').where('seenAt', '<', new Date(now.getTime() - SESSION_DAYS * DAY_MS).toISOString()).execute()
+  await useDatabase()
+    .insertInto('session')
+    .values({ token: keptOf(token), madeAt: at, seenAt: at })
+    .execute()
+  await useDatabase()
+    .deleteFrom('session')
+    .where('seenAt', '<', new Date(now.getTime() - SESSION_DAYS * DAY_MS).toISOString())
+    .execute()
   return token
 }
 
 /** Whether a device was let in and came within the time. Notes once a day that it did. */
 export async function isSession(token: string, now: Date): Promise<boolean> {
-  const found = await useDatabase().selectFrom('session').select('seenAt').where('token', '=', keptOf(token)).executeTakeFirst()
+  const found = await useDatabase()
+    .selectFrom('session')
+    .select('seenAt')
+    .where('token', '=', keptOf(token))
+    .executeTakeFirst()
   if (!found) return false
   const ageMs = now.getTime() - Date.parse(found.seenAt)
   if (ageMs > SESSION_DAYS * DAY_MS) return false
-  if (ageMs > DAY_MS) await useDatabase().updateTable('session').set({ seenAt: now.toISOString() }).where('token', '=', keptOf(token)).execute()
+  if (ageMs > DAY_MS) {
+    await useDatabase()
+      .updateTable('session')
+      .set({ seenAt: now.toISOString() })
+      .where('token', '=', keptOf(token))
+      .execute()
+  }
   return true
 }
 
@@ -32,6 +48,9 @@ export async function endSession(token: string): Promise<void> {
 }
 
 export async function countSessions(): Promise<number> {
-  const { many } = await useDatabase().selectFrom('session').select(eb => eb.fn.countAll<number>().as('many')).executeTakeFirstOrThrow()
+  const { many } = await useDatabase()
+    .selectFrom('session')
+    .select(eb => eb.fn.countAll<number>().as('many'))
+    .executeTakeFirstOrThrow()
   return Number(many)
 }

@@ -5,18 +5,24 @@ const streams = new Set<EventStream>()
 
 export function listen(stream: EventStream): void {
   streams.add(stream)
-  stream.onClosed(() => { streams.delete(stream) })
+  stream.onClosed(() => {
+    streams.delete(stream)
+  })
 }
 
 /** Tells every page. A page that does not take it any more is let go. */
 export function tell(change: Change): void {
-  for (const stream of streams) stream.push({ event: 'changed', data: JSON.stringify(change) }).catch(() => streams.delete(stream))
+  for (const stream of streams) {
+    stream.push({ event: 'changed', data: JSON.stringify(change) }).catch(() => streams.delete(stream))
+  }
   for (const act of onTold) act()
 }
 
 const onTold = new Set<() => void>()
 /** Something of the server's own acts at every change. */
-export const whenTold = (act: () => void): void => { onTold.add(act) }
+export const whenTold = (act: () => void): void => {
+  onTold.add(act)
+}
 
 /** Told at once with others: a page asks for them together. */
 const planned = new Set<string>()
@@ -41,7 +47,9 @@ export function tellAll(event: string, data: object): void {
 
 /** What an instrument on the bench has just measured, for the page that has a field in focus. */
 export function tellReading(valueMm: number): void {
-  for (const stream of streams) stream.push({ event: 'reading', data: JSON.stringify({ valueMm }) }).catch(() => streams.delete(stream))
+  for (const stream of streams) {
+    stream.push({ event: 'reading', data: JSON.stringify({ valueMm }) }).catch(() => streams.delete(stream))
+  }
 }
 
 /** Ends every stream, so that a shutdown does not wait for pages that listen. */

@@ -13,7 +13,7 @@ const known = new WeakMap<object, Shop>()
 /** The shop's settings, or the usual ones until somebody saves their own. */
 export async function readShop(): Promise<Shop> {
   const db = useDatabase()
-  const read = known.get(db) ?? await readKept()
+  const read = known.get(db) ?? (await readKept())
   // What was told while it was read is newer.
   if (!known.has(db)) known.set(db, read)
   return known.get(db) ?? read
@@ -38,15 +38,22 @@ export async function tellShop(changes: readonly ShopChange[]): Promise<Result<S
   return told
 }
 
-const tell = (changes: readonly ShopChange[]): Promise<Result<Shop>> => useDatabase().transaction().execute(async (trx) => {
-  const row = await trx.selectFrom('setting').select('value').where('key', '=', KEY).executeTakeFirst()
-  let shop = row ? asShop(JSON.parse(row.value)) : USUAL_SHOP
-  for (const change of changes) {
-    const next = changeShop(shop, change)
-    if (!next.ok) return next
-    shop = next.value
-  }
-  const value = JSON.stringify(shop)
-  await trx.insertInto('setting').values({ key: KEY, value }).onConflict(c => c.column('key').doUpdateSet({ value })).execute()
-  return succeed(shop)
-})
+const tell = (changes: readonly ShopChange[]): Promise<Result<Shop>> =>
+  useDatabase()
+    .transaction()
+    .execute(async (trx) => {
+      const row = await trx.selectFrom('setting').select('value').where('key', '=', KEY).executeTakeFirst()
+      let shop = row ? asShop(JSON.parse(row.value)) : USUAL_SHOP
+      for (const change of changes) {
+        const next = changeShop(shop, change)
+        if (!next.ok) return next
+        shop = next.value
+      }
+      const value = JSON.stringify(shop)
+      await trx
+        .insertInto('setting')
+        .values({ key: KEY, value })
+        .onConflict(c => c.column('key').doUpdateSet({ value }))
+        .execute()
+      return succeed(shop)
+    })

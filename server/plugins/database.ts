@@ -15,13 +15,18 @@ export default defineNitroPlugin((nitro) => {
   if (import.meta.prerender) return
   // Read by the listener after the plugins: the workshop's network is let in only when somebody says so.
   process.env.NITRO_HOST ??= process.env.HOST ?? '127.0.0.1'
-  try { useCertificate() }
+  try {
+    useCertificate()
+  }
   catch (error) {
     console.error((error as Error).message)
     process.exit(1)
   }
   const ready = open().catch((error) => {
-    console.error(sentenceFor(error, dataFolder()) ?? 'The database could not be opened.', ...(sentenceFor(error, dataFolder()) ? [] : [error]))
+    console.error(
+      sentenceFor(error, dataFolder()) ?? 'The database could not be opened.',
+      ...(sentenceFor(error, dataFolder()) ? [] : [error]),
+    )
     process.exit(1)
   })
   const copies = setInterval(keepCopy, LOOK_EVERY_MS).unref()
@@ -65,6 +70,9 @@ async function open(): Promise<void> {
 
 /** A copy that cannot be made stops nothing: it is said where the server was started. */
 async function keepCopy(): Promise<void> {
-  const made = await copyOfTheDay(dataFolder(), new Date()).catch((error: unknown) => ({ ok: false as const, issues: [{ message: sentenceFor(error, dataFolder()) ?? String(error) }] }))
+  const made = await copyOfTheDay(dataFolder(), new Date()).catch((error: unknown) => ({
+    ok: false as const,
+    issues: [{ message: sentenceFor(error, dataFolder()) ?? String(error) }],
+  }))
   if (made && !made.ok) console.error(`Today’s copy could not be made: ${made.issues[0]!.message}`)
 }

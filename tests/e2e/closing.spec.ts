@@ -1,6 +1,9 @@
 import { expect, saved, test } from './harness'
 
-test('what keeping a joint shut would cost is asked and answered, and nothing is kept by asking', async ({ page, workshop }) => {
+test('what keeping a joint shut would cost is asked and answered, and nothing is kept by asking', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/net-loft-armchair/open-up`)
   await page.getByRole('button', { name: 'What if J9 stays shut?' }).click()
@@ -14,10 +17,15 @@ test('what keeping a joint shut would cost is asked and answered, and nothing is
   await row.getByRole('button', { name: 'keep shut' }).click()
   await saved(page)
   expect((await workshop.piece('net-loft-armchair')).log.length).toBe(log.length + 1)
-  await expect(page.getByRole('row').filter({ has: page.getByRole('button', { name: instead, exact: true }) })).toContainText('open')
+  await expect(
+    page.getByRole('row').filter({ has: page.getByRole('button', { name: instead, exact: true }) }),
+  ).toContainText('open')
 })
 
-test('a recipe is followed round by round at the bench: one joint still holds and goes on to the next round, the other lets go and its rest falls away', async ({ page, workshop }) => {
+test('a recipe is followed round by round at the bench: one joint still holds and goes on to the next round, the other lets go and its rest falls away', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/net-loft-armchair/open-up`)
   await expect(page.locator('.recipe').first()).toContainText('dry rap')
@@ -31,7 +39,8 @@ test('a recipe is followed round by round at the bench: one joint still holds an
     for (let i = 0; i < 12 && !title.test(await heading.innerText()); i++) await next.click()
     await expect(heading).toHaveText(title)
   }
-  const told = async () => (await workshop.piece('net-loft-armchair')).piece.events.filter(e => e.kind === 'done').flatMap(e => e.of)
+  const told = async () =>
+    (await workshop.piece('net-loft-armchair')).piece.events.filter(e => e.kind === 'done').flatMap(e => e.of)
   await goTo(/J9, J11, J23, J25, round 2: dry rap/)
   await expect(page.locator('main')).toContainText('It has let go when')
   await page.getByRole('button', { name: /It still holds/ }).click()
@@ -47,7 +56,10 @@ test('a recipe is followed round by round at the bench: one joint still holds an
   }
 })
 
-test('a job over a night with two glues: its clamps stand numbered on the drawing, stage after stage is glued, and its date is told', async ({ page, workshop }) => {
+test('a job over a night with two glues: its clamps stand numbered on the drawing, stage after stage is glued, and its date is told', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/chapel-chair/glue-up`)
   await page.getByRole('button', { name: /^Carry it to: Kitchen/ }).click()

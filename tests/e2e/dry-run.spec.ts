@@ -27,7 +27,10 @@ const enter = async (page: Page, label: string | RegExp, value: string) => {
   await field.press('Enter')
 }
 
-test('a dry run of two stages: held off and why, rehearsed, a stretcher measured, pulled true on the clock, glued, one joint loose afterwards and closed again, the date moved', async ({ page, workshop }) => {
+test('a dry run of two stages: held off and why, rehearsed, a stretcher measured, pulled true on the clock, glued, one joint loose afterwards and closed again, the date moved', async ({
+  page,
+  workshop,
+}) => {
   const piece = chair()
   expect((await workshop.send('/api/pieces/import', writePieceFile(piece))).ok).toBe(true)
   const told = async () => (await workshop.piece(piece.id)).piece
@@ -41,7 +44,10 @@ test('a dry run of two stages: held off and why, rehearsed, a stretcher measured
   await expect(heading).toHaveText('Dry run, stage 1: close it once without glue')
 
   // One joint stands open, and its reason is taken.
-  await page.getByRole('button', { name: /^J\d+ is held off$/ }).first().click()
+  await page
+    .getByRole('button', { name: /^J\d+ is held off$/ })
+    .first()
+    .click()
   await enter(page, /stands open by/, '0.8')
   await expect(heading).toContainText('one of')
   await expect(page.locator('.joint.held')).toContainText('Most likely')
@@ -52,7 +58,10 @@ test('a dry run of two stages: held off and why, rehearsed, a stretcher measured
   await at('glue-up')
   await expect(page.locator('.gates')).toContainText('Held off in the dry run')
   await at('dry-run')
-  await page.getByRole('button', { name: /^J\d+ closes now$/ }).last().click()
+  await page
+    .getByRole('button', { name: /^J\d+ closes now$/ })
+    .last()
+    .click()
 
   // Gone through by the clock: its minutes stand in the table’s place.
   const header = page.locator('article header')
@@ -79,7 +88,9 @@ test('a dry run of two stages: held off and why, rehearsed, a stretcher measured
   // At the bench, with the glue open: the diagonals, and what to pull.
   await page.goto(`${workshop.url}/bench/${piece.id}`)
   await expect(heading).toBeVisible()
-  for (let i = 0; i < 40 && !/^Spread and close/.test(await heading.innerText()); i++) await page.getByRole('button', { name: /^Next/ }).click()
+  for (let i = 0; i < 40 && !/^Spread and close/.test(await heading.innerText()); i++) {
+    await page.getByRole('button', { name: /^Next/ }).click()
+  }
   await expect(heading).toHaveText(/^Spread and close/)
   await page.keyboard.press('c')
   await expect(page.getByRole('timer')).toBeVisible()
@@ -112,7 +123,9 @@ test('a dry run of two stages: held off and why, rehearsed, a stretcher measured
   await first.getByRole('radio', { name: 'firm' }).click()
   await saved(page)
   const after = await told()
-  expect(after.events.filter(e => e.kind === 'stage-glued').at(-1)!.of).toEqual(['joint:left-side-rail--left-back-post/again'])
+  expect(after.events.filter(e => e.kind === 'stage-glued').at(-1)!.of).toEqual([
+    'joint:left-side-rail--left-back-post/again',
+  ])
   expect(after.after['joint:left-side-rail--left-back-post']!.state).toBe('solid')
 
   // On the floor: what was tried is written down.
@@ -122,30 +135,52 @@ test('a dry run of two stages: held off and why, rehearsed, a stretcher measured
   expect((await told()).onFloor!['sat-gently']!.found).toBe('fine')
 })
 
-test('feet by six tapes and by heights: what cannot be is said at its field, what is found is drawn and kept', async ({ page, workshop }) => {
+test('feet by six tapes and by heights: what cannot be is said at its field, what is found is drawn and kept', async ({
+  page,
+  workshop,
+}) => {
   const piece = chair()
   expect((await workshop.send('/api/pieces/import', writePieceFile(piece))).ok).toBe(true)
   await page.goto(`${workshop.url}/piece/${piece.id}/dry-run`)
-  // Left front to the others, then right front, then the back: as drawn 402, 551, 413, 413, 551, 332, the right back foot 5 mm in.
+  // Left front to the others, then right front, then the back: as drawn 402, 551, 413, 413, 551, 332, the right back
+  // foot 5 mm in.
   const land = page.locator('section.land')
   await enter(page, 'left front – right front', '1000')
   await expect(land.getByRole('alert')).toContainText('It is drawn 402 mm')
   await enter(page, 'left front – right front', '402')
   await expect(land).toContainText('All six are wanted')
-  for (const [pair, mm] of [['left front – right back', 547.5], ['left front – left back', 412.5], ['right front – right back', 412.9], ['right front – left back', 551], ['right back – left back', 327]] as const) await enter(page, pair, String(mm))
+  for (const [pair, mm] of [
+    ['left front – right back', 547.5],
+    ['left front – left back', 412.5],
+    ['right front – right back', 412.9],
+    ['right front – left back', 551],
+    ['right back – left back', 327],
+  ] as const) { await enter(page, pair, String(mm)) }
   await expect(land.getByRole('img')).toBeVisible()
   await expect(land).toContainText(/Right back post is [45](\.\d)? mm off its place: pull it to the sitter’s right/)
   await enter(page, 'left front – right front', '417')
   await expect(land).toContainText('six cannot tell which')
   await land.getByRole('button', { name: 'all six again' }).click()
-  for (const [pair, mm] of [['left front – right front', 402.5], ['left front – right back', 547.2], ['left front – left back', 412.8], ['right front – right back', 413], ['right front – left back', 551.2], ['right back – left back', 327.2]] as const) await enter(page, `${pair}, again`, String(mm))
+  for (const [pair, mm] of [
+    ['left front – right front', 402.5],
+    ['left front – right back', 547.2],
+    ['left front – left back', 412.8],
+    ['right front – right back', 413],
+    ['right front – left back', 551.2],
+    ['right back – left back', 327.2],
+  ] as const) { await enter(page, `${pair}, again`, String(mm)) }
   await expect(land).toContainText(/was misread: 402\.5 mm, not 417 mm/)
 
   const level = page.locator('section.level')
   await level.getByLabel('left front', { exact: true }).fill('1000')
   await level.getByLabel('left front', { exact: true }).press('Enter')
   await expect(level.getByRole('alert')).toContainText('0 mm to 60 mm')
-  for (const [foot, mm] of [['left front', 0], ['right front', 0], ['right back', 3], ['left back', 0]] as const) {
+  for (const [foot, mm] of [
+    ['left front', 0],
+    ['right front', 0],
+    ['right back', 3],
+    ['left back', 0],
+  ] as const) {
     await level.getByLabel(foot, { exact: true }).fill(String(mm))
     await level.getByLabel(foot, { exact: true }).press('Enter')
   }

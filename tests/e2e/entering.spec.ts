@@ -9,13 +9,28 @@ import { expect, saved, test } from './harness'
 function countingKeyboard(page: Page) {
   let presses = 0
   return {
-    press: async (key: string) => { presses++; await page.keyboard.press(key) },
-    type: async (text: string) => { presses += text.length; await page.keyboard.type(text) },
-    get presses() { return presses },
+    press: async (key: string) => {
+      presses++
+      await page.keyboard.press(key)
+    },
+    type: async (text: string) => {
+      presses += text.length
+      await page.keyboard.type(text)
+    },
+    get presses() {
+      return presses
+    },
   }
 }
 
-const named = (page: Page, name: string) => page.evaluate(wanted => (document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '').includes(wanted), name)
+const named = (page: Page, name: string) =>
+  page.evaluate(
+    wanted =>
+      (document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '').includes(
+        wanted,
+      ),
+    name,
+  )
 
 test('a ladder-back of fourteen rungs, by keyboard alone, every joint marked', async ({ page, workshop }) => {
   test.setTimeout(240_000)
@@ -30,7 +45,10 @@ test('a ladder-back of fourteen rungs, by keyboard alone, every joint marked', a
   await expect(page.getByRole('button', { name: /^Post-and-rung/ })).toBeFocused()
   await keys.press('Enter')
   await expect(page.getByLabel('Seat height', { exact: true })).toBeFocused()
-  for (const size of ['438', '975', '466', '370', '382', '34']) { await keys.type(size); await keys.press('Tab') }
+  for (const size of ['438', '975', '466', '370', '382', '34']) {
+    await keys.type(size)
+    await keys.press('Tab')
+  }
   await expect(page.getByRole('heading', { name: 'Measured: the drawing is this piece' })).toBeVisible()
   // Three in front stay; four on each side, three behind: one arrow each.
   expect(await named(page, '3')).toBe(true)
@@ -75,7 +93,7 @@ test('a plank-seat chair with a ragged break, placed by a click on the leg', asy
   let hit = false
   for (let y = box.height * 0.92; y > box.height * 0.6 && !hit; y -= 12) {
     await page.mouse.click(box.x + box.width * 0.6, box.y + y)
-    hit = await page.locator('[data-testid="fault-mark"]').count() > 0
+    hit = (await page.locator('[data-testid="fault-mark"]').count()) > 0
   }
   expect(hit).toBe(true)
   const sheetOf = page.locator('.faults .sheet')
@@ -93,14 +111,33 @@ test('a plank-seat chair with a ragged break, placed by a click on the leg', asy
   await expect(page.locator('.strip').getByRole('button', { name: /^B1, break in the .*leg, ragged/ })).toBeVisible()
   await saved(page)
   const [fault] = (await workshop.pieces())[0]!.faults
-  expect(fault).toMatchObject({ kind: 'break', part: expect.stringMatching(/leg/), parted: 'apart', surface: 'ragged', angleDeg: { value: 60 }, through: ['screw'] })
+  expect(fault).toMatchObject({
+    kind: 'break',
+    part: expect.stringMatching(/leg/),
+    parted: 'apart',
+    surface: 'ragged',
+    angleDeg: { value: 60 },
+    through: ['screw'],
+  })
   expect(fault!.along).toBeGreaterThan(0)
   expect(fault!.along).toBeLessThan(0.9)
 })
 
-test('a set of four with different faults: what is common is told once, the rest is each one’s own', async ({ page, workshop }) => {
+test('a set of four with different faults: what is common is told once, the rest is each one’s own', async ({
+  page,
+  workshop,
+}) => {
   test.setTimeout(90_000)
-  expect((await workshop.send('/api/pieces', { id: 'stool', title: 'Stools', family: 'stool', takenInAt: '2026-03-05T09:00' })).status).toBe(201)
+  expect(
+    (
+      await workshop.send('/api/pieces', {
+        id: 'stool',
+        title: 'Stools',
+        family: 'stool',
+        takenInAt: '2026-03-05T09:00',
+      })
+    ).status,
+  ).toBe(201)
   await page.goto(`${workshop.url}/piece/stool/take-in`)
   await page.getByLabel('How many alike').fill('4')
   await page.getByRole('button', { name: 'Make it a set' }).click()
@@ -113,19 +150,32 @@ test('a set of four with different faults: what is common is told once, the rest
   // A stool has no sitter’s side: its left is that of whoever stands before it.
   const joint = 'front-rung--right-front-leg'
   await page.goto(`${workshop.url}/piece/stool/test`)
-  await page.locator('.strip').getByRole('button', { name: /front rung to left front leg/ }).click()
+  await page
+    .locator('.strip')
+    .getByRole('button', { name: /front rung to left front leg/ })
+    .click()
   await page.keyboard.press('3')
   await saved(page)
   await page.getByRole('button', { name: 'Copy this finding to the others' }).click()
   await expect(page.getByText('Copied to 3 others.')).toBeVisible()
   await page.goto(`${workshop.url}/piece/stool-3/test`)
-  await page.locator('.strip').getByRole('button', { name: /left rung to left front leg/ }).click()
+  await page
+    .locator('.strip')
+    .getByRole('button', { name: /left rung to left front leg/ })
+    .click()
   await page.keyboard.press('5')
   await saved(page)
   // What was copied is sent piece by piece, and outlives leaving the page.
-  await expect.poll(async () => (await workshop.pieces()).map(p => findingOf(p, joint).state)).toEqual(['gives', 'gives', 'gives', 'gives'])
+  await expect
+    .poll(async () => (await workshop.pieces()).map(p => findingOf(p, joint).state))
+    .toEqual(['gives', 'gives', 'gives', 'gives'])
   const members = await workshop.pieces()
-  expect(members.map(p => findingOf(p, 'right-rung--right-front-leg').state)).toEqual(['not-tested', 'not-tested', 'apart', 'not-tested'])
+  expect(members.map(p => findingOf(p, 'right-rung--right-front-leg').state)).toEqual([
+    'not-tested',
+    'not-tested',
+    'apart',
+    'not-tested',
+  ])
   // An undo of what was told to all is told to all.
   await page.goto(`${workshop.url}/piece/stool/take-in`)
   await page.getByRole('link', { name: 'Compare them' }).click()
@@ -136,7 +186,13 @@ test('a set of four with different faults: what is common is told once, the rest
 test('a photo with a place in it comes back upright and without it', async ({ page, workshop }) => {
   await workshop.withDemo()
   const withPlace = await sharp({ create: { width: 64, height: 32, channels: 3, background: '#884422' } })
-    .withExif({ IFD0: { Copyright: 'nobody', Orientation: '6' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 1/1 0/1', GPSLongitudeRef: 'E', GPSLongitude: '8/1 1/1 0/1' } }).withMetadata({ orientation: 6 }).jpeg().toBuffer()
+    .withExif({
+      IFD0: { Copyright: 'nobody', Orientation: '6' },
+      IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 1/1 0/1', GPSLongitudeRef: 'E', GPSLongitude: '8/1 1/1 0/1' },
+    })
+    .withMetadata({ orientation: 6 })
+    .jpeg()
+    .toBuffer()
   expect(withPlace.includes('Exif')).toBe(true)
   await page.goto(`${workshop.url}/piece/schoolroom-chair/take-in`)
   await page.getByLabel('Add a picture').setInputFiles({ name: 'chair.jpg', mimeType: 'image/jpeg', buffer: withPlace })
@@ -146,36 +202,75 @@ test('a photo with a place in it comes back upright and without it', async ({ pa
   const [photo] = (await workshop.piece('schoolroom-chair')).piece.photos
   const kept = Buffer.from(await (await fetch(`${workshop.url}/api/photos/${photo!.id}`)).arrayBuffer())
   const { exif, width, height, orientation } = await sharp(kept).metadata()
-  expect({ exif, width, height, orientation: orientation ?? 1 }).toEqual({ exif: undefined, width: 32, height: 64, orientation: 1 })
+  expect({ exif, width, height, orientation: orientation ?? 1 }).toEqual({
+    exif: undefined,
+    width: 32,
+    height: 64,
+    orientation: 1,
+  })
   expect(kept.includes('GPS')).toBe(false)
-  for (const [name, bytes, says] of [['trap.svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), /JPEG, PNG or WebP/], ['note.jpg', Buffer.from('no picture'), /JPEG, PNG or WebP/], ['empty.png', Buffer.alloc(0), /empty/]] as const) {
+  for (const [name, bytes, says] of [
+    [
+      'trap.svg',
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
+      /JPEG, PNG or WebP/,
+    ],
+    ['note.jpg', Buffer.from('no picture'), /JPEG, PNG or WebP/],
+    ['empty.png', Buffer.alloc(0), /empty/],
+  ] as const) {
     await page.getByLabel('Add a picture').setInputFiles({ name, mimeType: 'image/jpeg', buffer: bytes })
     await expect(page.locator('.photos').getByRole('alert')).toContainText(says)
   }
   expect((await workshop.piece('schoolroom-chair')).piece.photos).toHaveLength(1)
 })
 
-test('a server killed in mid-entry loses nothing it acknowledged, and what it did not is sent again', async ({ page, workshop }) => {
+test('a server killed in mid-entry loses nothing it acknowledged, and what it did not is sent again', async ({
+  page,
+  workshop,
+}) => {
   test.setTimeout(90_000)
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/schoolroom-chair/test`)
   await expect(page.locator('main h1')).toHaveText(/^J1 /)
   await expect(page.locator('[data-testid="webgl"] canvas')).toBeVisible()
   const acknowledged: number[] = []
-  page.on('response', async (r) => { if (r.url().endsWith('/entries') && r.status() === 200) acknowledged.push(((await r.json().catch(() => ({ version: 0 }))) as { version: number }).version) })
-  for (let i = 0; i < 4; i++) { await page.keyboard.press(String(1 + i)); await page.keyboard.press('n') }
+  page.on('response', async (r) => {
+    if (r.url().endsWith('/entries') && r.status() === 200) {
+      acknowledged.push(((await r.json().catch(() => ({ version: 0 }))) as { version: number }).version)
+    }
+  })
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press(String(1 + i))
+    await page.keyboard.press('n')
+  }
   await workshop.stop('SIGKILL')
-  for (let i = 0; i < 4; i++) { await page.keyboard.press(String(1 + i)); await page.keyboard.press('n') }
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press(String(1 + i))
+    await page.keyboard.press('n')
+  }
   await expect(page.getByTestId('save-state')).toContainText('offline')
   await workshop.start()
   const afterKill = await workshop.piece('schoolroom-chair')
   expect(afterKill.version).toBeGreaterThanOrEqual(Math.max(0, ...acknowledged))
   await expect(page.getByTestId('save-state')).toHaveText('saved', { timeout: 20_000 })
   const states = (await workshop.piece('schoolroom-chair')).piece
-  expect(states.joints.slice(0, 8).map(j => findingOf(states, j.id).state)).toEqual(['solid', 'ticks', 'gives', 'swings', 'solid', 'ticks', 'gives', 'swings'])
+  expect(states.joints.slice(0, 8).map(j => findingOf(states, j.id).state)).toEqual([
+    'solid',
+    'ticks',
+    'gives',
+    'swings',
+    'solid',
+    'ticks',
+    'gives',
+    'swings',
+  ])
 })
 
-test('the caliper’s reading goes into the field in focus, and readings make a mean', async ({ page, browser, workshop }) => {
+test('the caliper’s reading goes into the field in focus, and readings make a mean', async ({
+  page,
+  browser,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/schoolroom-chair/take-in`)
   const leg = page.getByLabel('Leg thickness', { exact: true })
@@ -189,12 +284,26 @@ test('the caliper’s reading goes into the field in focus, and readings make a 
   await leg.press('Enter')
   await expect(page.locator('.length-field', { has: leg })).toContainText('mean of 2, 37.6 mm to 37.8 mm')
   await saved(page)
-  expect((await workshop.piece('schoolroom-chair')).piece.shape.measures.legSize).toMatchObject({ readings: [37.62, 37.8] })
+  expect((await workshop.piece('schoolroom-chair')).piece.shape.measures.legSize).toMatchObject({
+    readings: [37.62, 37.8],
+  })
   await caliper.context().close()
 })
 
-test('a part is added, bent, told missing and taken away by hand; what was done outlives a new measurement', async ({ page, workshop }) => {
-  expect((await workshop.send('/api/pieces', { id: 'chair', title: 'Chair', family: 'framed-chair', takenInAt: '2026-03-05T09:00' })).status).toBe(201)
+test('a part is added, bent, told missing and taken away by hand; what was done outlives a new measurement', async ({
+  page,
+  workshop,
+}) => {
+  expect(
+    (
+      await workshop.send('/api/pieces', {
+        id: 'chair',
+        title: 'Chair',
+        family: 'framed-chair',
+        takenInAt: '2026-03-05T09:00',
+      })
+    ).status,
+  ).toBe(201)
   await page.goto(`${workshop.url}/piece/chair/take-in`)
   await page.getByRole('button', { name: '+ a part' }).click()
   const form = page.locator('.parts .sheet')
@@ -214,12 +323,25 @@ test('a part is added, bent, told missing and taken away by hand; what was done 
   await expect(page.getByRole('button', { name: 'left brace, missing' })).toHaveCount(0)
 })
 
-test('a piece file is taken in, and a bad one is listed by place and reason with nothing stored', async ({ page, workshop }) => {
+test('a piece file is taken in, and a bad one is listed by place and reason with nothing stored', async ({
+  page,
+  workshop,
+}) => {
   await page.goto(`${workshop.url}/start`)
-  const file = (text: string, name = 'piece.json') => ({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+  const file = (text: string, name = 'piece.json') => ({
+    name,
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  })
   const good = writePieceFile({ ...newPiece('stool'), id: 'imported-stool', title: 'Imported stool' })
   const field = page.getByLabel('Choose a piece file')
-  await field.setInputFiles(file(good.replace('"Imported stool"', '"<script>alert(1)</script>"').replace('"species": "Beech, European"', '"species": 4')))
+  await field.setInputFiles(
+    file(
+      good
+        .replace('"Imported stool"', '"<script>alert(1)</script>"')
+        .replace('"species": "Beech, European"', '"species": 4'),
+    ),
+  )
   await expect(page.locator('.file')).toContainText('nothing was stored')
   await expect(page.locator('.file table')).toContainText('piece.title')
   await expect(page.locator('.file table')).toContainText('must be plain words')
@@ -234,11 +356,31 @@ test('a piece file is taken in, and a bad one is listed by place and reason with
 test('fifty megabytes are refused at the door, announced or not', async ({ workshop }) => {
   const huge = 'x'.repeat(50_000_000)
   for (const path of ['/api/pieces/import', '/api/pieces/none/photos']) {
-    const status = await fetch(workshop.url + path, { method: 'POST', body: huge, headers: { 'content-type': 'application/json' } }).then(r => r.status, () => 413)
+    const status = await fetch(workshop.url + path, {
+      method: 'POST',
+      body: huge,
+      headers: { 'content-type': 'application/json' },
+    }).then(
+      r => r.status,
+      () => 413,
+    )
     expect(status).toBe(413)
   }
-  const stream = new ReadableStream({ start: (c) => { for (let i = 0; i < 50; i++) c.enqueue(new TextEncoder().encode('x'.repeat(1_000_000))); c.close() } })
-  const unannounced = await fetch(`${workshop.url}/api/pieces/import`, { method: 'POST', body: stream, duplex: 'half', headers: { 'content-type': 'application/json' } } as RequestInit).then(r => r.status, () => 413)
+  const stream = new ReadableStream({
+    start: (c) => {
+      for (let i = 0; i < 50; i++) c.enqueue(new TextEncoder().encode('x'.repeat(1_000_000)))
+      c.close()
+    },
+  })
+  const unannounced = await fetch(`${workshop.url}/api/pieces/import`, {
+    method: 'POST',
+    body: stream,
+    duplex: 'half',
+    headers: { 'content-type': 'application/json' },
+  } as RequestInit).then(
+    r => r.status,
+    () => 413,
+  )
   expect(unannounced).toBe(413)
   expect((await fetch(`${workshop.url}/api/health`)).status).toBe(200)
   expect(await workshop.pieces()).toEqual([])
@@ -279,7 +421,10 @@ test('half a sentence outlives a crash, and is in the record once the field is l
   expect((await workshop.piece('schoolroom-chair')).piece.intake.ask).toBe('Only the left side, and by Friday')
 })
 
-test('the drawing follows the typing before a size is taken, and goes back when it is not', async ({ page, workshop }) => {
+test('the drawing follows the typing before a size is taken, and goes back when it is not', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/schoolroom-chair/take-in`)
   const crest = page.locator('.stand .tag', { hasText: 'J14' })
@@ -287,10 +432,20 @@ test('the drawing follows the typing before a size is taken, and goes back when 
   const before = (await crest.boundingBox())!
   const back = page.getByLabel('Back height', { exact: true })
   await back.fill('1240')
-  await expect.poll(async () => Math.abs((await crest.boundingBox())!.y - before.y) + Math.abs((await crest.boundingBox())!.x - before.x)).toBeGreaterThan(4)
+  await expect
+    .poll(
+      async () =>
+        Math.abs((await crest.boundingBox())!.y - before.y) + Math.abs((await crest.boundingBox())!.x - before.x),
+    )
+    .toBeGreaterThan(4)
   expect((await workshop.piece('schoolroom-chair')).version).toBe(0)
   await back.fill('862')
-  await expect.poll(async () => Math.abs((await crest.boundingBox())!.y - before.y) + Math.abs((await crest.boundingBox())!.x - before.x)).toBeLessThan(2)
+  await expect
+    .poll(
+      async () =>
+        Math.abs((await crest.boundingBox())!.y - before.y) + Math.abs((await crest.boundingBox())!.x - before.x),
+    )
+    .toBeLessThan(2)
 })
 
 test('a part that is missing can be pointed at where it would be', async ({ page, workshop }) => {
@@ -302,6 +457,10 @@ test('a part that is missing can be pointed at where it would be', async ({ page
   await expect(chip).toHaveAttribute('aria-pressed', 'false')
   const box = (await page.locator('.stand .sheet').boundingBox())!
   // It runs low across the bench, under all that is there.
-  for (let y = box.height * 0.75; y > box.height * 0.45 && await chip.getAttribute('aria-pressed') === 'false'; y -= 9) await page.mouse.click(box.x + box.width * 0.5, box.y + y)
+  for (
+    let y = box.height * 0.75;
+    y > box.height * 0.45 && (await chip.getAttribute('aria-pressed')) === 'false';
+    y -= 9
+  ) { await page.mouse.click(box.x + box.width * 0.5, box.y + y) }
   await expect(chip).toHaveAttribute('aria-pressed', 'true')
 })

@@ -32,15 +32,23 @@ test('the story by keyboard alone', async ({ page, workshop }) => {
   await keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: /Six measurements/ })).toBeVisible()
   await tabTo(page, page.getByLabel('Seat height', { exact: true }))
-  for (const size of ['17 1/4', '862', '42.5 cm', '14 1/8 in', '398', '1 7/16']) { await keyboard.type(size); await keyboard.press('Tab') }
+  for (const size of ['17 1/4', '862', '42.5 cm', '14 1/8 in', '398', '1 7/16']) {
+    await keyboard.type(size)
+    await keyboard.press('Tab')
+  }
   await expect(page.getByRole('heading', { name: 'Measured: the drawing is this piece' })).toBeVisible()
-  await tabTo(page, page.getByRole('radiogroup', { name: 'Front rail joints' }).getByRole('radio', { name: 'mortise and tenon' }))
+  await tabTo(
+    page,
+    page.getByRole('radiogroup', { name: 'Front rail joints' }).getByRole('radio', { name: 'mortise and tenon' }),
+  )
   await keyboard.press('ArrowRight')
   await keyboard.press(']')
   await expect(page.locator('main h1')).toHaveText(/^J1 /)
   for (let i = 0; i < 14; i++) {
     const heading = await page.locator('main h1').innerText()
-    await keyboard.press(/Left side rail to left back post/.test(heading) ? '3' : /Front rail/.test(heading) ? '4' : '1')
+    await keyboard.press(
+      /Left side rail to left back post/.test(heading) ? '3' : /Front rail/.test(heading) ? '4' : '1',
+    )
     if (i === 13) break
     await keyboard.press('Enter')
     await expect(page.locator('main h1')).not.toHaveText(heading)
@@ -57,13 +65,25 @@ test('the story by keyboard alone', async ({ page, workshop }) => {
   await keyboard.press('a')
   await tabTo(page, page.getByRole('button', { name: 'Add: screw' }))
   await keyboard.press('Enter')
-  for (const heading of [/snapped dowel/, /mend/, /joints open in \d moves/, /Dry run, stage 1/, /to spare/, /condition and treatment/]) {
+  for (const heading of [
+    /snapped dowel/,
+    /mend/,
+    /joints open in \d moves/,
+    /Dry run, stage 1/,
+    /to spare/,
+    /condition and treatment/,
+  ]) {
     await keyboard.press(']')
     await expect(page.locator('main h1')).toHaveText(heading)
   }
   await saved(page)
   const piece = (await workshop.pieces())[0]!
-  expect(Object.values(piece.findings).map(f => f.state).filter(s => s !== 'solid').sort()).toEqual(['gives', 'swings', 'swings'])
+  expect(
+    Object.values(piece.findings)
+      .map(f => f.state)
+      .filter(s => s !== 'solid')
+      .sort(),
+  ).toEqual(['gives', 'swings', 'swings'])
   await keyboard.press('/')
   await expect(page.getByPlaceholder('Find a piece, a joint or an action')).toBeFocused()
   await keyboard.type('bench')
@@ -83,10 +103,18 @@ test('undo of fifty mixed commands gives the first document', async ({ page, wor
     const command = drawCommand(tapeDraw(tape), piece)
     if (command.do === 'join-set') continue
     const next = apply(piece, command)
-    if (next.ok && commands.length < 50) { piece = next.value; commands.push(command) }
+    if (next.ok && commands.length < 50) {
+      piece = next.value
+      commands.push(command)
+    }
   }
   expect(commands).toHaveLength(50)
-  const entries = commands.map((command, i) => ({ id: `fifty-${String(i).padStart(4, '0')}`, at: '2026-03-05T09:00:00Z', by: 'device-fifty', command }))
+  const entries = commands.map((command, i) => ({
+    id: `fifty-${String(i).padStart(4, '0')}`,
+    at: '2026-03-05T09:00:00Z',
+    by: 'device-fifty',
+    command,
+  }))
   expect((await workshop.send(`/api/pieces/${CHAIR}/entries`, { seenVersion: 0, entries })).status).toBe(200)
   await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
   await expect(page.locator('.strip')).toBeVisible()
@@ -120,13 +148,22 @@ test('a clash is shown to the one who was slower, and nothing of either is lost'
   await page.getByRole('radiogroup', { name: 'Stretchers' }).getByRole('radio', { name: 'none' }).click()
   await expect(page.getByTestId('save-state')).toContainText('offline')
   const tested: Command = { do: 'test-joint', joint, state: 'gives' }
-  expect((await workshop.send(`/api/pieces/${CHAIR}/entries`, { seenVersion: 1, entries: [{ id: 'other-0001', at: '2026-03-05T09:00:00Z', by: 'tablet', command: tested }] })).status).toBe(200)
+  expect(
+    (
+      await workshop.send(`/api/pieces/${CHAIR}/entries`, {
+        seenVersion: 1,
+        entries: [{ id: 'other-0001', at: '2026-03-05T09:00:00Z', by: 'tablet', command: tested }],
+      })
+    ).status,
+  ).toBe(200)
   await page.context().setOffline(false)
   const clash = page.getByRole('alert').filter({ hasText: 'Somebody else changed this piece' })
   await expect(clash).toContainText('Stretchers: none')
   expect(findingOf((await workshop.piece(CHAIR)).piece, joint).state).toBe('gives')
   await page.getByRole('button', { name: 'Leave what stands' }).click()
-  await expect(page.getByRole('radiogroup', { name: 'Stretchers' }).getByRole('radio', { name: 'box' })).toHaveAttribute('aria-checked', 'true')
+  await expect(
+    page.getByRole('radiogroup', { name: 'Stretchers' }).getByRole('radio', { name: 'box' }),
+  ).toHaveAttribute('aria-checked', 'true')
 })
 
 test('bench mode: one step at a time, with its reason and its clock', async ({ page, workshop }) => {
@@ -149,7 +186,9 @@ test('bench mode: one step at a time, with its reason and its clock', async ({ p
   await expect(page.locator('.count')).toContainText('at it since')
   await page.keyboard.press('p')
   await expect(heading).not.toHaveText(first)
-  await expect.poll(async () => (await workshop.piece(CHAIR)).piece.events.map(e => e.kind)).toEqual(['begun', 'put-off'])
+  await expect
+    .poll(async () => (await workshop.piece(CHAIR)).piece.events.map(e => e.kind))
+    .toEqual(['begun', 'put-off'])
   await page.keyboard.press('u')
   await page.keyboard.press('u')
   await expect(heading).toHaveText(first)
@@ -166,7 +205,10 @@ test('bench mode: one step at a time, with its reason and its clock', async ({ p
   await expect(page.getByRole('heading', { name: /joints open/ })).toBeVisible()
 })
 
-test('quick answers follow the fields, open to their derivation, and are kept to a piece by one press', async ({ page, workshop }) => {
+test('quick answers follow the fields, open to their derivation, and are kept to a piece by one press', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/quick`)
   const card = page.getByRole('region', { name: 'Dowel: which hole, where to stop?' })

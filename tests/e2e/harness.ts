@@ -9,20 +9,39 @@ import type { Piece } from '../../core/piece/schema'
 import type { BenchPage } from '../../shared/bench'
 
 /** How every browser of the tests is started: without a word to anybody else. */
-export const BROWSER_ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run']
+export const BROWSER_ARGS = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+]
 
 const ENTRY = join(import.meta.dirname, '../../.output/server/index.mjs')
-const freePort = () => new Promise<number>((resolve) => {
-  const probe = createServer().listen(0, '127.0.0.1', () => { const { port } = probe.address() as { port: number }; probe.close(() => resolve(port)) })
-})
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => resolve(port))
+    })
+  })
 
 /** The built server with a data folder of its own, which outlives restarts. */
 export class Workshop {
   private child: ChildProcess | undefined
-  private constructor(readonly url: string, private readonly port: number, readonly folder: string, private readonly env: Readonly<Record<string, string>>) {}
+  private constructor(
+    readonly url: string,
+    private readonly port: number,
+    readonly folder: string,
+    private readonly env: Readonly<Record<string, string>>,
+  ) {}
 
   /** Opened with what else its server is told; in a folder of its own, or in one that is given. */
-  static async open(env: Readonly<Record<string, string>> = {}, folder = mkdtempSync(join(tmpdir(), 'arreglo-e2e-'))): Promise<Workshop> {
+  static async open(
+    env: Readonly<Record<string, string>> = {},
+    folder = mkdtempSync(join(tmpdir(), 'arreglo-e2e-')),
+  ): Promise<Workshop> {
     const port = await freePort()
     const shop = new Workshop(`http${env.ARREGLO_CERT ? 's' : ''}://127.0.0.1:${port}`, port, folder, env)
     await shop.start()
@@ -30,7 +49,16 @@ export class Workshop {
   }
 
   async start(): Promise<void> {
-    this.child = spawn(process.execPath, [ENTRY], { env: { ...process.env, NITRO_PORT: String(this.port), ARREGLO_DATA: this.folder, ARREGLO_NAMES: 'workshop.test', ...this.env }, stdio: 'ignore' })
+    this.child = spawn(process.execPath, [ENTRY], {
+      env: {
+        ...process.env,
+        NITRO_PORT: String(this.port),
+        ARREGLO_DATA: this.folder,
+        ARREGLO_NAMES: 'workshop.test',
+        ...this.env,
+      },
+      stdio: 'ignore',
+    })
     for (let i = 0; i < 150; i++) {
       if (await this.answers()) return
       await new Promise(r => setTimeout(r, 100))
@@ -40,9 +68,17 @@ export class Workshop {
 
   /** A certificate made for a test is nobody's to check: that something listens is enough. */
   private answers(): Promise<boolean> {
-    if (!this.env.ARREGLO_CERT) return fetch(`${this.url}/api/health`).then(r => r.ok, () => false)
+    if (!this.env.ARREGLO_CERT) {
+      return fetch(`${this.url}/api/health`).then(
+        r => r.ok,
+        () => false,
+      )
+    }
     return new Promise((resolve) => {
-      const socket = connect(this.port, '127.0.0.1', () => { socket.destroy(); resolve(true) }).on('error', () => resolve(false))
+      const socket = connect(this.port, '127.0.0.1', () => {
+        socket.destroy()
+        resolve(true)
+      }).on('error', () => resolve(false))
     })
   }
 
@@ -55,35 +91,72 @@ export class Workshop {
     await gone
   }
 
-  async restart(signal?: NodeJS.Signals): Promise<void> { await this.stop(signal); await this.start() }
-  async close(): Promise<void> { await this.stop(); rmSync(this.folder, { recursive: true, force: true }) }
+  async restart(signal?: NodeJS.Signals): Promise<void> {
+    await this.stop(signal)
+    await this.start()
+  }
+
+  async close(): Promise<void> {
+    await this.stop()
+    rmSync(this.folder, { recursive: true, force: true })
+  }
 
   /** The database file while the server is stopped: what an older version left there. */
-  get databaseFile(): string { return join(this.folder, 'arreglo.db') }
-  get files(): string[] { return readdirSync(this.folder) }
+  get databaseFile(): string {
+    return join(this.folder, 'arreglo.db')
+  }
 
-  withDemo(today = new Date().toISOString().slice(0, 10)): Promise<boolean> { return loadDemo(this.url, today) }
+  get files(): string[] {
+    return readdirSync(this.folder)
+  }
+
+  withDemo(today = new Date().toISOString().slice(0, 10)): Promise<boolean> {
+    return loadDemo(this.url, today)
+  }
+
   /** Every piece on the bench, whole. */
   async pieces(): Promise<Piece[]> {
-    const { rows } = await (await fetch(`${this.url}/api/bench?at=2026-03-05T09:00`)).json() as BenchPage
+    const { rows } = (await (await fetch(`${this.url}/api/bench?at=2026-03-05T09:00`)).json()) as BenchPage
     return await Promise.all(rows.map(async r => (await this.piece(r.id)).piece))
   }
 
-  async piece(id: string): Promise<{ piece: Piece, version: number, log: { id: string }[] }> { return await (await fetch(`${this.url}/api/pieces/${id}`)).json() as { piece: Piece, version: number, log: { id: string }[] } }
-  send(path: string, body: unknown, method = 'POST'): Promise<Response> { return fetch(this.url + path, { method, headers: { 'content-type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) }) }
+  async piece(id: string): Promise<{ piece: Piece, version: number, log: { id: string }[] }> {
+    return (await (await fetch(`${this.url}/api/pieces/${id}`)).json()) as {
+      piece: Piece
+      version: number
+      log: { id: string }[]
+    }
+  }
+
+  send(path: string, body: unknown, method = 'POST'): Promise<Response> {
+    return fetch(this.url + path, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+    })
+  }
 }
 
 /** Gives each test its workshop, and fails it if a page complained or asked anything of another machine. */
 export const test = base.extend<{ workshop: Workshop, strangers: string[] }>({
   // eslint-disable-next-line no-empty-pattern
-  workshop: async ({}, use) => { const w = await Workshop.open(); await use(w); await w.close() },
-  strangers: [async ({ context }, use) => {
-    const strangers: string[] = []
-    context.on('request', (r) => { if (/^(https?|wss?):/.test(r.url()) && new URL(r.url()).hostname !== '127.0.0.1') strangers.push(r.url()) })
-    context.on('weberror', e => strangers.push(`page error: ${e.error().message}`))
-    await use(strangers)
-    expect(strangers).toEqual([])
-  }, { auto: true }],
+  workshop: async ({}, use) => {
+    const w = await Workshop.open()
+    await use(w)
+    await w.close()
+  },
+  strangers: [
+    async ({ context }, use) => {
+      const strangers: string[] = []
+      context.on('request', (r) => {
+        if (/^(https?|wss?):/.test(r.url()) && new URL(r.url()).hostname !== '127.0.0.1') strangers.push(r.url())
+      })
+      context.on('weberror', e => strangers.push(`page error: ${e.error().message}`))
+      await use(strangers)
+      expect(strangers).toEqual([])
+    },
+    { auto: true },
+  ],
 })
 
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved')

@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { expect, saved, test } from './harness'
 
-test('bits, wood and prices told in the shop reach the cutting list; it is kept as a table, and a sheet is printed as large as it is', async ({ page, workshop }) => {
+test('bits, wood and prices told in the shop reach the cutting list; it is kept as a table, and a sheet is printed as large as it is', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/shop`)
   const bits = page.getByRole('region', { name: 'Bits in the drawer' })
@@ -22,7 +25,10 @@ test('bits, wood and prices told in the shop reach the cutting list; it is kept 
   const list = page.getByRole('region', { name: 'To cut or buy, for the whole piece' })
   await expect(list).toContainText('sawn')
   await expect(list).toContainText(/Hands.*EUR/s)
-  const [csv] = await Promise.all([page.waitForEvent('download'), list.getByRole('button', { name: 'Cutting list, CSV' }).click()])
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    list.getByRole('button', { name: 'Cutting list, CSV' }).click(),
+  ])
   expect(readFileSync(await csv.path(), 'utf8')).toMatch(/rough length, mm.*\r\n1,dowel/s)
 
   await page.getByRole('link', { name: 'On paper, 1:1' }).click()
@@ -30,13 +36,16 @@ test('bits, wood and prices told in the shop reach the cutting list; it is kept 
   const paper = page.locator('.page > svg').first()
   await expect(paper).toBeVisible()
   // 96 of a browser's pixels are an inch: the check line is 100 mm of them.
-  const [, check] = await page.locator('.page path.check').first().evaluate((p: SVGGeometryElement) => {
-    const { width, height } = p.getBoundingClientRect()
-    return [width, height]
-  })
-  expect(check! / 96 * 25.4).toBeGreaterThan(100)
+  const [, check] = await page
+    .locator('.page path.check')
+    .first()
+    .evaluate((p: SVGGeometryElement) => {
+      const { width, height } = p.getBoundingClientRect()
+      return [width, height]
+    })
+  expect((check! / 96) * 25.4).toBeGreaterThan(100)
   const box = (await paper.boundingBox())!
-  expect(box.width / 96 * 25.4).toBeCloseTo(210, 0)
+  expect((box.width / 96) * 25.4).toBeCloseTo(210, 0)
 })
 
 test('a frame is taken in, its corner found loose, and keyed', async ({ page, workshop }) => {
@@ -47,7 +56,13 @@ test('a frame is taken in, its corner found loose, and keyed', async ({ page, wo
   await page.waitForURL(/\/piece\//)
   await page.getByRole('link', { name: /^Test/ }).click()
   // Keys for a state belong to this step: it has to be there before one is pressed.
-  await expect(page.locator('main').getByRole('radio', { name: /swings/ }).or(page.locator('main').getByText('swings')).first()).toBeVisible()
+  await expect(
+    page
+      .locator('main')
+      .getByRole('radio', { name: /swings/ })
+      .or(page.locator('main').getByText('swings'))
+      .first(),
+  ).toBeVisible()
   await page.locator('.strip button').first().click()
   await page.keyboard.press('3')
   await saved(page)

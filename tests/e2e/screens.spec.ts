@@ -4,22 +4,37 @@ import { expect, Workshop } from './harness'
 
 /** One workshop with the demo in it for all screens a worker looks at: nothing is changed here. */
 const test = base.extend<object, { demo: Workshop }>({
-  demo: [async ({}, use) => { // eslint-disable-line no-empty-pattern
-    const workshop = await Workshop.open()
-    await workshop.withDemo()
-    await use(workshop)
-    await workshop.close()
-  }, { scope: 'worker' }],
+  demo: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const workshop = await Workshop.open()
+      await workshop.withDemo()
+      await use(workshop)
+      await workshop.close()
+    },
+    { scope: 'worker' },
+  ],
 })
 
 const STEPS = ['take-in', 'test', 'cause', 'mend', 'open-up', 'dry-run', 'glue-up', 'record']
 const SCREENS = [
-  '/', '/start', '/shop', '/quick', '/caliper', '/set/harbour-ladder-backs', '/bench/vestry-chair', '/piece/chapel-chair/test', '/piece/strand-rocker/take-in',
+  '/',
+  '/start',
+  '/shop',
+  '/quick',
+  '/caliper',
+  '/set/harbour-ladder-backs',
+  '/bench/vestry-chair',
+  '/piece/chapel-chair/test',
+  '/piece/strand-rocker/take-in',
   ...STEPS.map(step => `/piece/vestry-chair/${step}`),
 ]
 
 for (const path of SCREENS) {
-  test(`${path} has no serious accessibility faults and does not scroll sideways on a phone, by day and by lamp`, async ({ page, demo }) => {
+  test(`${path} has no serious accessibility faults and does not scroll sideways on a phone, by day and by lamp`, async ({
+    page,
+    demo,
+  }) => {
     await page.goto(demo.url + path)
     for (const colorScheme of ['light', 'dark'] as const) {
       await page.emulateMedia({ colorScheme })
@@ -28,7 +43,9 @@ for (const path of SCREENS) {
       await page.waitForTimeout(250)
       // By lamp only the colours are others; what is inside a drawing has a name of its own and nothing to be read.
       const axe = new AxeBuilder({ page }).exclude('svg')
-      const { violations } = await (colorScheme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']) : axe.withRules(['color-contrast'])).analyze()
+      const { violations } = await (
+        colorScheme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']) : axe.withRules(['color-contrast'])
+      ).analyze()
       const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
       expect(serious.map(v => `${colorScheme}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([])
       await page.setViewportSize({ width: 360, height: 740 })

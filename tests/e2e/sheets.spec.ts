@@ -2,7 +2,10 @@ import { readFileSync } from 'node:fs'
 import DxfParser from 'dxf-parser'
 import { expect, saved, test } from './harness'
 
-test('a tenon loose both ways is measured, its mends compared, one chosen, its sheet read in inches and saved, and the choice undone', async ({ page, workshop }) => {
+test('a tenon loose both ways is measured, its mends compared, one chosen, its sheet read in inches and saved, and the choice undone', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/schoolroom-chair/test`)
   await page.locator('.strip').getByRole('button', { name: 'left side rail to left back post' }).click()
@@ -29,7 +32,10 @@ test('a tenon loose both ways is measured, its mends compared, one chosen, its s
   await expect(kerf).toContainText('25 mm')
   await page.getByRole('button', { name: 'in', exact: true }).click()
   await expect(kerf).toContainText('63/64 in')
-  const [download] = await Promise.all([page.waitForEvent('download'), sheet.getByRole('button', { name: 'Sheet 1:1, DXF' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    sheet.getByRole('button', { name: 'Sheet 1:1, DXF' }).click(),
+  ])
   const text = readFileSync(await download.path(), 'utf8')
   expect(new DxfParser().parseSync(text)!.entities.length).toBeGreaterThan(30)
   await page.getByRole('button', { name: 'mm', exact: true }).click()

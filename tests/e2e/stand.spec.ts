@@ -10,21 +10,30 @@ async function picture(page: Page): Promise<string> {
   return (await page.screenshot({ clip: { x, y, width, height: height - 60 } })).toString('base64')
 }
 
-/** How many pixels of two pictures differ plainly: antialiasing may differ by a shade between two drawings of the same thing. */
-const differing = (page: Page, a: string, b: string): Promise<number> => page.evaluate(async ([first, second]) => {
-  const pixels = async (base64: string) => {
-    const bytes = Uint8Array.from(atob(base64), c => c.charCodeAt(0))
-    const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }))
-    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
-    const context = canvas.getContext('2d')!
-    context.drawImage(bitmap, 0, 0)
-    return context.getImageData(0, 0, bitmap.width, bitmap.height).data
-  }
-  const [p, q] = [await pixels(first), await pixels(second)]
-  let count = 0
-  for (let i = 0; i < p.length; i += 4) if (Math.abs(p[i]! - q[i]!) + Math.abs(p[i + 1]! - q[i + 1]!) + Math.abs(p[i + 2]! - q[i + 2]!) > 90) count++
-  return count
-}, [a, b] as const)
+/**
+ * How many pixels of two pictures differ plainly: antialiasing may differ by a shade between two drawings of the same
+ * thing.
+ */
+const differing = (page: Page, a: string, b: string): Promise<number> =>
+  page.evaluate(
+    async ([first, second]) => {
+      const pixels = async (base64: string) => {
+        const bytes = Uint8Array.from(atob(base64), c => c.charCodeAt(0))
+        const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }))
+        const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
+        const context = canvas.getContext('2d')!
+        context.drawImage(bitmap, 0, 0)
+        return context.getImageData(0, 0, bitmap.width, bitmap.height).data
+      }
+      const [p, q] = [await pixels(first), await pixels(second)]
+      let count = 0
+      for (let i = 0; i < p.length; i += 4) {
+        if (Math.abs(p[i]! - q[i]!) + Math.abs(p[i + 1]! - q[i + 1]!) + Math.abs(p[i + 2]! - q[i + 2]!) > 90) count++
+      }
+      return count
+    },
+    [a, b] as const,
+  )
 const SAME = 40
 const CHANGED = 1000
 
@@ -50,7 +59,10 @@ test('drawn apart, x-ray, views and played moves change what is seen and nothing
   expect((await workshop.piece(CHAIR)).version).toBe(0)
 })
 
-test('a click on the wood picks a joint of that part, and a joint picked in the strip is picked on the stand', async ({ page, workshop }) => {
+test('a click on the wood picks a joint of that part, and a joint picked in the strip is picked on the stand', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
   await expect(page.locator('[data-testid="webgl"] canvas')).toBeVisible()
@@ -75,9 +87,14 @@ test('a played move slides its parts out and back, and says so', async ({ page, 
   expect(await differing(page, await picture(page), before)).toBeLessThan(SAME)
 })
 
-test('without WebGL the flat drawing stands in: the same tags, the same picking, x-ray as well', async ({ workshop }) => {
+test('without WebGL the flat drawing stands in: the same tags, the same picking, x-ray as well', async ({
+  workshop,
+}) => {
   await workshop.withDemo()
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-3d-apis', '--disable-background-networking', '--no-first-run'] })
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-3d-apis', '--disable-background-networking', '--no-first-run'],
+  })
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
   await expect(page.getByTestId('flat')).toBeVisible()
@@ -97,21 +114,39 @@ test('without WebGL the flat drawing stands in: the same tags, the same picking,
 const [FIRST, PIECES] = [6, 20]
 const LEAK_MB = 3.5
 
-test(`${PIECES} pieces one after another leave memory, WebGL contexts and event streams where they were`, async ({ page, workshop }) => {
+test(`${PIECES} pieces one after another leave memory, WebGL contexts and event streams where they were`, async ({
+  page,
+  workshop,
+}) => {
   test.setTimeout(240_000)
   const titles = Array.from({ length: PIECES }, (_, i) => `Chair number ${i + 1}`)
-  for (const [i, title] of titles.entries()) await workshop.send('/api/pieces', { id: `chair-${i + 1}`, title, family: 'framed-chair', takenInAt: '2026-03-05T09:00' })
+  for (const [i, title] of titles.entries()) {
+    await workshop.send('/api/pieces', {
+      id: `chair-${i + 1}`,
+      title,
+      family: 'framed-chair',
+      takenInAt: '2026-03-05T09:00',
+    })
+  }
   await page.addInitScript(() => {
     const counts = { contexts: 0, streams: 0 }
     Object.assign(window, { counts })
     const getContext = HTMLCanvasElement.prototype.getContext
     const seen = new WeakSet<HTMLCanvasElement>()
     HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string, ...rest: unknown[]) {
-      if (kind.startsWith('webgl') && !seen.has(this)) { seen.add(this); counts.contexts++ }
+      if (kind.startsWith('webgl') && !seen.has(this)) {
+        seen.add(this)
+        counts.contexts++
+      }
       return (getContext as (...a: unknown[]) => RenderingContext | null).call(this, kind, ...rest)
     } as typeof getContext
     const Source = window.EventSource
-    window.EventSource = class extends Source { constructor(url: string | URL) { super(url); counts.streams++ } }
+    window.EventSource = class extends Source {
+      constructor(url: string | URL) {
+        super(url)
+        counts.streams++
+      }
+    }
   })
   const cdp = await page.context().newCDPSession(page)
   const heapMb = async () => {
@@ -126,7 +161,10 @@ test(`${PIECES} pieces one after another leave memory, WebGL contexts and event 
   }
   await page.goto(workshop.url)
   const visit = async (title: string) => {
-    await page.getByRole('link', { name: new RegExp(`^${title}\\b`) }).first().click()
+    await page
+      .getByRole('link', { name: new RegExp(`^${title}\\b`) })
+      .first()
+      .click()
     await expect(page.locator('[data-testid="webgl"] canvas')).toBeVisible()
     await page.getByRole('link', { name: 'Bench' }).click()
     await expect(page.getByRole('heading', { name: new RegExp(`${PIECES} pieces`) })).toBeVisible()
@@ -135,9 +173,14 @@ test(`${PIECES} pieces one after another leave memory, WebGL contexts and event 
   const early = await heapMb()
   for (const title of titles.slice(FIRST)) await visit(title)
   const late = await heapMb()
-  const counts = await page.evaluate(() => (window as unknown as { counts: { contexts: number, streams: number } }).counts)
+  const counts = await page.evaluate(
+    () => (window as unknown as { counts: { contexts: number, streams: number } }).counts,
+  )
   expect(counts).toEqual({ contexts: 1, streams: 1 })
-  expect((await (await fetch(`${workshop.url}/api/health`)).json() as { listeners: number }).listeners).toBe(1)
-  expect(late - early, `heap ${early.toFixed(1)} MB after ${FIRST} pieces, ${late.toFixed(1)} MB after ${PIECES}`).toBeLessThan(LEAK_MB)
+  expect(((await (await fetch(`${workshop.url}/api/health`)).json()) as { listeners: number }).listeners).toBe(1)
+  expect(
+    late - early,
+    `heap ${early.toFixed(1)} MB after ${FIRST} pieces, ${late.toFixed(1)} MB after ${PIECES}`,
+  ).toBeLessThan(LEAK_MB)
   console.log(`  heap ${early.toFixed(1)} MB after ${FIRST} pieces, ${late.toFixed(1)} MB after ${PIECES}`)
 })

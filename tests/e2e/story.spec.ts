@@ -10,7 +10,11 @@ import { expect, saved, test, type Workshop } from './harness'
 import type { Page } from '@playwright/test'
 
 /** What the hand finds, by the words on the worksheet; every other joint is solid. */
-const FOUND: Record<string, string> = { 'left side rail to left back post': '3', 'front rail to left front leg': '4', 'front rail to right front leg': '4' }
+const FOUND: Record<string, string> = {
+  'left side rail to left back post': '3',
+  'front rail to left front leg': '4',
+  'front rail to right front leg': '4',
+}
 
 async function startChair(page: Page): Promise<string> {
   await page.keyboard.press('N')
@@ -21,8 +25,18 @@ async function startChair(page: Page): Promise<string> {
 }
 
 async function takeMeasurements(page: Page): Promise<void> {
-  const sizes = [['Seat height', '17 1/4'], ['Back height', '862'], ['Width at the front', '42.5 cm'], ['Width at the back', '14 1/8 in'], ['Depth', '398'], ['Leg thickness', '1 7/16']] as const
-  for (const [label, text] of sizes) { await page.getByLabel(label, { exact: true }).fill(text); await page.keyboard.press('Enter') }
+  const sizes = [
+    ['Seat height', '17 1/4'],
+    ['Back height', '862'],
+    ['Width at the front', '42.5 cm'],
+    ['Width at the back', '14 1/8 in'],
+    ['Depth', '398'],
+    ['Leg thickness', '1 7/16'],
+  ] as const
+  for (const [label, text] of sizes) {
+    await page.getByLabel(label, { exact: true }).fill(text)
+    await page.keyboard.press('Enter')
+  }
   await expect(page.getByText('read as 17 1/4 in').first()).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Measured: the drawing is this piece' })).toBeVisible()
   await page.getByRole('radiogroup', { name: 'Front rail joints' }).getByRole('radio', { name: 'dowels' }).click()
@@ -58,14 +72,21 @@ async function lookCloser(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'Take off: screw', exact: true })).toBeVisible()
 }
 
-const step = (page: Page, name: string) => page.getByRole('navigation', { name: 'Steps of the work' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
+const step = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Steps of the work' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click()
 
 async function planOf(workshop: Workshop, piece: Piece, at: string): Promise<Plan> {
   const shop = Shop.parse(await (await fetch(`${workshop.url}/api/shop`)).json())
   return planPiece(piece, shop, shop.climate, at)
 }
 
-test('the whole job, from first look to record, with the server restarted in the middle', async ({ page, workshop }) => {
+test('the whole job, from first look to record, with the server restarted in the middle', async ({
+  page,
+  workshop,
+}) => {
   test.setTimeout(300_000)
   await page.goto(workshop.url)
   await expect(page.getByRole('heading', { name: 'The bench is empty' })).toBeVisible()
@@ -86,7 +107,10 @@ test('the whole job, from first look to record, with the server restarted in the
 
   await step(page, 'Cause')
   for (const d of plan.diagnoses) {
-    await page.getByRole('button', { name: new RegExp(`^${tag(d.joint)} `) }).and(page.locator('main button')).click()
+    await page
+      .getByRole('button', { name: new RegExp(`^${tag(d.joint)} `) })
+      .and(page.locator('main button'))
+      .click()
     const top = d.causes[0]!
     await expect(main.locator('h1')).toContainText(top.label.toLowerCase())
     await expect(main.locator('.bars li').first()).toContainText(formatQuantity(q(top.low, 'share', top.high)))
@@ -95,10 +119,18 @@ test('the whole job, from first look to record, with the server restarted in the
   await step(page, 'Mend')
   for (const m of plan.mends) {
     await main.getByRole('button', { name: tag(m.joint), exact: true }).click()
-    for (const option of m.options) await expect(main.locator('.mends')).toContainText(phraseText(option.verdict.reason))
+    for (const option of m.options) {
+      await expect(main.locator('.mends')).toContainText(phraseText(option.verdict.reason))
+    }
     const chosen = m.options.find(o => o.id === m.chosen)!
     await expect(main.locator('tr.chosen')).toContainText(chosen.label)
-    if (chosen.verdict.fits) for (const s of chosen.verdict.sizes) await expect(main.locator('.sizes div', { has: page.locator(`dt:text-is("${s.label}")`) })).toContainText(formatQuantity(q(s.figure.value, s.figure.unit)))
+    if (chosen.verdict.fits) {
+      for (const s of chosen.verdict.sizes) {
+        await expect(main.locator('.sizes div', { has: page.locator(`dt:text-is("${s.label}")`) })).toContainText(
+          formatQuantity(q(s.figure.value, s.figure.unit)),
+        )
+      }
+    }
   }
   expect(plan.mends.map(m => m.chosen)).toEqual(['new-dowel', 'new-dowel', 'kerf-and-wedge'])
   await expect(main).toContainText(plan.glue.chosen!.glue.label)
@@ -138,5 +170,8 @@ test('the whole job, from first look to record, with the server restarted in the
   await workshop.restart()
   await page.goto(workshop.url)
   await expect(page.getByRole('link', { name: /Rickety chair/ }).first()).toContainText('Waits for the owner')
-  expect((await workshop.piece(id)).piece.outcome).toEqual({ verdict: 'owner-decides', why: 'Costs as much as another chair; they want to think.' })
+  expect((await workshop.piece(id)).piece.outcome).toEqual({
+    verdict: 'owner-decides',
+    why: 'Costs as much as another chair; they want to think.',
+  })
 })

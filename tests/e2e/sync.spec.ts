@@ -18,9 +18,15 @@ async function say(page: Page, tag: string, key: string): Promise<void> {
   await page.keyboard.press(key)
 }
 const elsewhere = (workshop: Workshop, n: number, seenVersion: number, command: object) =>
-  workshop.send(`/api/pieces/${CHAIR}/entries`, { seenVersion, entries: [{ id: `other-${String(n).padStart(4, '0')}`, at: '2026-03-05T09:00:00Z', by: 'tablet', command }] })
+  workshop.send(`/api/pieces/${CHAIR}/entries`, {
+    seenVersion,
+    entries: [{ id: `other-${String(n).padStart(4, '0')}`, at: '2026-03-05T09:00:00Z', by: 'tablet', command }],
+  })
 
-test('older work about the same joint is laid beside the newer, over a reload, until somebody decides', async ({ page, workshop }) => {
+test('older work about the same joint is laid beside the newer, over a reload, until somebody decides', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await openTest(page, workshop)
   await page.context().setOffline(true)
@@ -46,7 +52,10 @@ test('older work about the same joint is laid beside the newer, over a reload, u
   expect(state((await workshop.piece(CHAIR)).piece, J1)).toBe('solid')
 })
 
-test('two tabs of one browser keep one queue: what both did lands once, and each sees the other’s', async ({ page, workshop }) => {
+test('two tabs of one browser keep one queue: what both did lands once, and each sees the other’s', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   const other = await page.context().newPage()
   await openTest(page, workshop)
@@ -62,7 +71,10 @@ test('two tabs of one browser keep one queue: what both did lands once, and each
   expect([log.length, state(piece, J1), state(piece, J2)]).toEqual([2, 'gives', 'swings'])
 })
 
-test('what waits for a piece is named on other screens, and sent without that piece being opened', async ({ page, workshop }) => {
+test('what waits for a piece is named on other screens, and sent without that piece being opened', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(workshop.url)
   await expect(page.getByRole('heading', { name: /pieces on the bench/ })).toBeVisible() // its code is here from now on
@@ -80,16 +92,30 @@ test('what waits for a piece is named on other screens, and sent without that pi
   await expect(next.getByTestId('sync-notes')).toHaveCount(0)
 })
 
-test('an answer for one piece that comes after another was opened leaves both as they are', async ({ page, workshop }) => {
+test('an answer for one piece that comes after another was opened leaves both as they are', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(workshop.url)
   let letGo = () => {}
-  const held = new Promise<void>((resolve) => { letGo = resolve })
-  await page.route(`**/api/pieces/${CHAIR}`, async (route) => { await held; await route.continue().catch(() => {}) })
-  await page.getByRole('link', { name: /^Schoolroom side chair/ }).first().click()
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve
+  })
+  await page.route(`**/api/pieces/${CHAIR}`, async (route) => {
+    await held
+    await route.continue().catch(() => {})
+  })
+  await page
+    .getByRole('link', { name: /^Schoolroom side chair/ })
+    .first()
+    .click()
   await expect(page).toHaveURL(/schoolroom-chair/)
   await page.getByRole('link', { name: 'Bench' }).first().click()
-  await page.getByRole('link', { name: /^School stool/ }).first().click()
+  await page
+    .getByRole('link', { name: /^School stool/ })
+    .first()
+    .click()
   await page.getByRole('link', { name: /^Test/ }).click()
   await expect(page.locator('.crumb')).toHaveText(/School stool/)
   await expect(page.locator('main h1')).toHaveText(/^J1 /)
@@ -102,10 +128,27 @@ test('an answer for one piece that comes after another was opened leaves both as
 })
 
 for (const [what, breakIt] of [
-  ['is full', () => { IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError') } }],
-  ['cannot be opened', () => { indexedDB.open = () => { throw new DOMException('no', 'UnknownError') } }],
+  [
+    'is full',
+    () => {
+      IDBObjectStore.prototype.put = () => {
+        throw new DOMException('full', 'QuotaExceededError')
+      }
+    },
+  ],
+  [
+    'cannot be opened',
+    () => {
+      indexedDB.open = () => {
+        throw new DOMException('no', 'UnknownError')
+      }
+    },
+  ],
 ] as const) {
-  test(`a device whose storage ${what} still saves, and says what only the tab holds while the server is gone`, async ({ page, workshop }) => {
+  test(`a device whose storage ${what} still saves, and says what only the tab holds while the server is gone`, async ({
+    page,
+    workshop,
+  }) => {
     await workshop.withDemo()
     await page.addInitScript(breakIt)
     await openTest(page, workshop)
@@ -123,7 +166,10 @@ for (const [what, breakIt] of [
   })
 }
 
-test('a quick answer and a copied finding go the same way as everything else: kept while the server is gone', async ({ page, workshop }) => {
+test('a quick answer and a copied finding go the same way as everything else: kept while the server is gone', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/quick`)
   const card = page.getByRole('region', { name: 'Gap at the cheeks: which shim?' })
@@ -154,9 +200,14 @@ test('an erased piece says so, and shows once what waited for it', async ({ page
   await expect(page.getByText('J1 gives')).toHaveCount(0)
 })
 
-test('over plain http under a name no browser trusts, entering, two tabs and offline work as well, and the page says what does not', async ({ workshop }) => {
+test('over plain http under a name no browser trusts, entering, two tabs and offline work as well, and the page says what does not', async ({
+  workshop,
+}) => {
   await workshop.withDemo()
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: [...BROWSER_ARGS, '--host-resolver-rules=MAP workshop.test 127.0.0.1'] })
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: [...BROWSER_ARGS, '--host-resolver-rules=MAP workshop.test 127.0.0.1'],
+  })
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const url = workshop.url.replace('127.0.0.1', 'workshop.test')
   const [page, other] = [await context.newPage(), await context.newPage()]
@@ -178,10 +229,15 @@ test('over plain http under a name no browser trusts, entering, two tabs and off
 
 test.describe('the offline shell', () => {
   test.use({ serviceWorkers: 'allow' })
-  test('with the server gone a tab opened anew shows the bench and the pieces it had, and takes work that lands later', async ({ page, workshop }) => {
+  test('with the server gone a tab opened anew shows the bench and the pieces it had, and takes work that lands later', async ({
+    page,
+    workshop,
+  }) => {
     await workshop.withDemo()
     await openTest(page, workshop)
-    await expect.poll(() => page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state)).toBe('activated')
+    await expect
+      .poll(() => page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state))
+      .toBe('activated')
     await page.goto(workshop.url)
     await expect(page.getByRole('heading', { name: /pieces on the bench/ })).toBeVisible()
     await workshop.stop('SIGKILL')

@@ -1,7 +1,10 @@
 import { newFault } from '../../core/piece/faults'
 import { expect, saved, test } from './harness'
 
-test('a broken leg has its mend, drawn in its wood and with glues of its own; a cold night is freed by one press, and it is glued to the end', async ({ page, workshop }) => {
+test('a broken leg has its mend, drawn in its wood and with glues of its own; a cold night is freed by one press, and it is glued to the end', async ({
+  page,
+  workshop,
+}) => {
   test.setTimeout(120_000)
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
@@ -23,12 +26,16 @@ test('a broken leg has its mend, drawn in its wood and with glues of its own; a 
   await expect(page.getByRole('button', { name: 'Close it dry first' })).toHaveCount(0)
   const next = page.getByRole('button', { name: /^Stage \d is in clamps$/ })
   const stages = await page.getByRole('heading', { name: /^Stage \d/ }).count()
-  for (let stage = 1; stage <= stages; stage++) await page.getByRole('button', { name: `Stage ${stage} is in clamps` }).click()
+  for (let stage = 1; stage <= stages; stage++) {
+    await page.getByRole('button', { name: `Stage ${stage} is in clamps` }).click()
+  }
   await expect(next).toHaveCount(0)
   await saved(page)
   await page.getByRole('link', { name: /^Record/ }).click()
   const last = page.locator('section', { has: page.getByRole('heading', { name: 'For the next repairer' }) })
-  await expect(last.getByText(/^Epoxy, slow in B1, its ragged faces; B1, dowel and faces; comes undone with heat/)).toBeVisible()
+  await expect(
+    last.getByText(/^Epoxy, slow in B1, its ragged faces; B1, dowel and faces; comes undone with heat/),
+  ).toBeVisible()
   await expect(last.locator('dt', { hasText: 'Glue' })).toHaveCount(2)
 })
 
@@ -44,7 +51,9 @@ test('a mend is overruled by a decision with its reason; undone it is planned ag
   const others = page.getByRole('region', { name: 'Also wrong, worst first' })
   await expect(others.getByText('Mended otherwise: New end spliced in ash, by hand.')).toBeVisible()
   await saved(page)
-  expect((await workshop.piece('chapel-chair')).piece.choices.settled).toEqual({ 'fault:broken-leg': { how: 'mended-otherwise', why: 'New end spliced in ash, by hand.' } })
+  expect((await workshop.piece('chapel-chair')).piece.choices.settled).toEqual({
+    'fault:broken-leg': { how: 'mended-otherwise', why: 'New end spliced in ash, by hand.' },
+  })
   await page.getByRole('link', { name: /^Record/ }).click()
   await expect(page.getByText('mended: New end spliced in ash, by hand.')).toBeVisible()
   await page.keyboard.press('u')
@@ -52,12 +61,22 @@ test('a mend is overruled by a decision with its reason; undone it is planned ag
   await expect(page.getByText(/^Register, saw, bore: sawn at/)).toBeVisible()
 })
 
-test('nothing is decided about a break nobody looked at: the plan asks, and mends it once it is told', async ({ page, workshop }) => {
+test('nothing is decided about a break nobody looked at: the plan asks, and mends it once it is told', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   const { piece, version } = await workshop.piece('chapel-chair')
   const fault = { ...piece.faults[0]!, surface: 'not-looked', gapMm: null }
-  const entry = { id: 'forget-what-was-seen', at: '2026-03-05T09:00:00Z', by: 'device-test', command: { do: 'change-fault', fault } }
-  expect((await workshop.send(`/api/pieces/${piece.id}/entries`, { seenVersion: version, entries: [entry] })).ok).toBe(true)
+  const entry = {
+    id: 'forget-what-was-seen',
+    at: '2026-03-05T09:00:00Z',
+    by: 'device-test',
+    command: { do: 'change-fault', fault },
+  }
+  expect((await workshop.send(`/api/pieces/${piece.id}/entries`, { seenVersion: version, entries: [entry] })).ok).toBe(
+    true,
+  )
   await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
   await expect(page.locator('.mends')).toContainText('nobody has looked at its faces')
   await expect(page.locator('tr.chosen')).toHaveCount(0)
@@ -72,7 +91,10 @@ test('nothing is decided about a break nobody looked at: the plan asks, and mend
   await expect(page.locator('tr.chosen')).toContainText('Register, saw, bore')
 })
 
-test('a job half done goes on from there: what is opened and glued stays so when something new is found and measured', async ({ page, workshop }) => {
+test('a job half done goes on from there: what is opened and glued stays so when something new is found and measured', async ({
+  page,
+  workshop,
+}) => {
   test.setTimeout(120_000)
   await workshop.withDemo()
   await page.goto(`${workshop.url}/bench/chapel-chair`)
@@ -92,9 +114,16 @@ test('a job half done goes on from there: what is opened and glued stays so when
   // While it cures a split turns up, and what stays open in the break is measured again.
   const { piece, version } = await workshop.piece('chapel-chair')
   const leg = piece.faults[0]!
-  const split = { ...newFault('split', 'found-later', 'right-front-leg', 0.4), openMm: { value: 0.2, basis: 'measured' }, lengthMm: { value: 250, basis: 'measured' }, runsOut: 'no' }
-  const entries = [{ do: 'change-fault', fault: { ...leg, gapMm: { value: 0.5, basis: 'measured' } } }, { do: 'add-fault', fault: split }]
-    .map((command, i) => ({ id: `found-later-${i}`, at: '2026-03-05T11:00:00Z', by: 'device-test', command }))
+  const split = {
+    ...newFault('split', 'found-later', 'right-front-leg', 0.4),
+    openMm: { value: 0.2, basis: 'measured' },
+    lengthMm: { value: 250, basis: 'measured' },
+    runsOut: 'no',
+  }
+  const entries = [
+    { do: 'change-fault', fault: { ...leg, gapMm: { value: 0.5, basis: 'measured' } } },
+    { do: 'add-fault', fault: split },
+  ].map((command, i) => ({ id: `found-later-${i}`, at: '2026-03-05T11:00:00Z', by: 'device-test', command }))
   expect((await workshop.send(`/api/pieces/${piece.id}/entries`, { seenVersion: version, entries })).ok).toBe(true)
   await page.goto(`${workshop.url}/piece/chapel-chair/glue-up`)
   await expect(page.locator('.stage', { hasText: 'B1, its ragged faces' })).toContainText('glued')
@@ -110,5 +139,7 @@ test('a job half done goes on from there: what is opened and glued stays so when
   }
   expect(seen.some(s => s.includes('Saw all round in the nearest groove'))).toBe(true)
   expect(seen.some(s => s.includes('press it shut dry'))).toBe(true)
-  expect(seen.filter(s => s.includes('Pick out splinters') || s.includes('Spread and close B1, its ragged faces'))).toEqual([])
+  expect(
+    seen.filter(s => s.includes('Pick out splinters') || s.includes('Spread and close B1, its ragged faces')),
+  ).toEqual([])
 })

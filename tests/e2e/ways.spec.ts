@@ -2,7 +2,10 @@ import { readFileSync } from 'node:fs'
 import DxfParser from 'dxf-parser'
 import { expect, saved, test } from './harness'
 
-test('the whole piece three ways: what they part ways over, one taken, and its plan is the piece’s', async ({ page, workshop }) => {
+test('the whole piece three ways: what they part ways over, one taken, and its plan is the piece’s', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
   await page.getByRole('link', { name: 'Three ways side by side' }).click()
@@ -18,7 +21,10 @@ test('the whole piece three ways: what they part ways over, one taken, and its p
   await expect(page.locator('main')).toContainText('strength first')
 })
 
-test('a break’s other mend is chosen, its sheet saved and read by another program, and the choice undone', async ({ page, workshop }) => {
+test('a break’s other mend is chosen, its sheet saved and read by another program, and the choice undone', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
   await page.getByRole('button', { name: 'Glue, and dowels across' }).click()
@@ -26,14 +32,22 @@ test('a break’s other mend is chosen, its sheet saved and read by another prog
   const sheet = page.getByRole('region', { name: /^Cut sheet/ })
   await expect(sheet).toContainText('in the plane it is bored in')
   await expect(sheet).toContainText('angle')
-  const [download] = await Promise.all([page.waitForEvent('download'), sheet.getByRole('button', { name: 'Sheet 1:1, DXF' }).click()])
-  const layers = new Set(new DxfParser().parseSync(readFileSync(await download.path(), 'utf8'))!.entities.map(e => e.layer))
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    sheet.getByRole('button', { name: 'Sheet 1:1, DXF' }).click(),
+  ])
+  const layers = new Set(
+    new DxfParser().parseSync(readFileSync(await download.path(), 'utf8'))!.entities.map(e => e.layer),
+  )
   expect([...layers]).toEqual(expect.arrayContaining(['wood', 'new', 'cut', 'break', 'size']))
   await page.keyboard.press('u')
   await expect.poll(async () => (await workshop.piece('chapel-chair')).piece.choices.mends).toEqual({})
 })
 
-test('a lost arm is copied from its twin: said missing, sawn to its curve, its joints closed, a blank on the list', async ({ page, workshop }) => {
+test('a lost arm is copied from its twin: said missing, sawn to its curve, its joints closed, a blank on the list', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/start`)
   await page.getByLabel('Name it').fill('Carver')
@@ -49,7 +63,10 @@ test('a lost arm is copied from its twin: said missing, sawn to its curve, its j
   await expect(page.getByRole('region', { name: 'To cut or buy, for the whole piece' })).toContainText('blank')
 })
 
-test('a lost stretcher is made to the length read in the dry frame: provisional before, refused where it cannot be, and taken back', async ({ page, workshop }) => {
+test('a lost stretcher is made to the length read in the dry frame: provisional before, refused where it cannot be, and taken back', async ({
+  page,
+  workshop,
+}) => {
   await workshop.withDemo()
   await page.goto(`${workshop.url}/piece/ferry-bench/mend`)
   await page.getByRole('button', { name: 'missing long stretcher' }).click()
@@ -63,7 +80,9 @@ test('a lost stretcher is made to the length read in the dry frame: provisional 
   await field.fill('1109.5')
   await field.press('Enter')
   await saved(page)
-  expect((await workshop.piece('ferry-bench')).piece.dryFit).toEqual({ 'long-stretcher': { value: 1109.5, basis: 'measured' } })
+  expect((await workshop.piece('ferry-bench')).piece.dryFit).toEqual({
+    'long-stretcher': { value: 1109.5, basis: 'measured' },
+  })
   await expect(sheet).not.toContainText('provisional')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(sheet).toContainText('provisional')
@@ -73,8 +92,15 @@ test('how far the surface goes is one press, and the work after the clamps follo
   await workshop.withDemo()
   // The one thing the plan asks for first: the swab said PVA, so that this joint cannot be glued in place.
   const { version } = await workshop.piece('harbour-ladder-back-3')
-  const swabbed = { id: 'swab-told-0', at: '2026-03-05T11:00:00Z', by: 'device-test', command: { do: 'set-old-glue', joint: 'back-seat-rung--left-back-post', glue: 'pva' } }
-  expect((await workshop.send('/api/pieces/harbour-ladder-back-3/entries', { seenVersion: version, entries: [swabbed] })).ok).toBe(true)
+  const swabbed = {
+    id: 'swab-told-0',
+    at: '2026-03-05T11:00:00Z',
+    by: 'device-test',
+    command: { do: 'set-old-glue', joint: 'back-seat-rung--left-back-post', glue: 'pva' },
+  }
+  expect(
+    (await workshop.send('/api/pieces/harbour-ladder-back-3/entries', { seenVersion: version, entries: [swabbed] })).ok,
+  ).toBe(true)
   await page.goto(`${workshop.url}/piece/harbour-ladder-back-3/glue-up`)
   const after = page.getByRole('region', { name: 'When the clamps are off' })
   await expect(after).toContainText('Squeeze-out')

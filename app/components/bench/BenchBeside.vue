@@ -36,11 +36,31 @@ const { text } = useUnits()
 </template>
 
 <style scoped>
-.aside { background: var(--sheet); border-left: 1px solid var(--rule); padding: 20px 18px; display: grid; gap: 24px; align-content: start; }
-.now-list li, .clamps li { border-top: 1px solid var(--rule); padding: 9px 0; }
-.clamps li { display: flex; justify-content: space-between; gap: 8px; }
-section h2 { margin-bottom: 8px; }
+.aside {
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  padding: 20px 18px;
+  display: grid;
+  gap: 24px;
+  align-content: start;
+}
+.now-list li,
+.clamps li {
+  border-top: 1px solid var(--rule);
+  padding: 9px 0;
+}
+.clamps li {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+section h2 {
+  margin-bottom: 8px;
+}
 @media (max-width: 1000px) {
-  .aside { border-left: 0; border-top: 1px solid var(--rule); }
+  .aside {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+  }
 }
 </style>

@@ -13,7 +13,8 @@ const wanted = computed(() => measureNow(piece, plan))
 const words = (m: MeasureNow) => phraseText(m.label, units.value)
 const cutOf = (m: MeasureNow) => (m.kind === 'shoulders' ? cutBetween(piece, m.part) : null)
 type Clearance = Extract<MeasureNow, { kind: 'clearance' }>
-const takeClearance = (m: Clearance) => (measure: Measured) => store.tell({ do: 'measure-clearance', joint: m.joint, where: m.clearance, measure })
+const takeClearance = (m: Clearance) => (measure: Measured) =>
+  store.tell({ do: 'measure-clearance', joint: m.joint, where: m.clearance, measure })
 const clearanceOf = (m: Clearance) => findingOf(piece, m.joint).clearance[m.clearance] ?? null
 </script>
 
@@ -31,6 +32,12 @@ const clearanceOf = (m: Clearance) => findingOf(piece, m.joint).clearance[m.clea
 </template>
 
 <style scoped>
-.now { display: grid; gap: 8px; }
-.one { display: grid; gap: 2px; }
+.now {
+  display: grid;
+  gap: 8px;
+}
+.one {
+  display: grid;
+  gap: 2px;
+}
 </style>

@@ -26,9 +26,15 @@ const answer = computed(() => {
   if (!lies.ok) return say`${lies.issues[0]!.message}`
   const { shiftedRightMm: right, shiftedBackMm: back, turnedDeg, skewedDeg, says } = lies.value
   if (says.length === 0) return say`It lies even, shifted, turned and skewed by less than shows.`
-  const shift = says.includes('shifted') ? say`Shifted ${mm(Math.abs(right))} to the ${right > 0 ? 'right' : 'left'} and ${mm(Math.abs(back))} to the ${back > 0 ? 'back' : 'front'}: push it the other way. ` : say``
-  const turn = says.includes('turned') ? say`Turned by ${q(Math.abs(turnedDeg), 'deg')} ${turnedDeg > 0 ? 'against' : 'with'} the clock on its base. ` : say``
-  const skew = says.includes('skewed') ? say`Top and base are skewed against each other by ${q(Math.abs(skewedDeg), 'deg')}: the two diagonals of one of them say which.` : say``
+  const shift = says.includes('shifted')
+    ? say`Shifted ${mm(Math.abs(right))} to the ${right > 0 ? 'right' : 'left'} and ${mm(Math.abs(back))} to the ${back > 0 ? 'back' : 'front'}: push it the other way. `
+    : say``
+  const turn = says.includes('turned')
+    ? say`Turned by ${q(Math.abs(turnedDeg), 'deg')} ${turnedDeg > 0 ? 'against' : 'with'} the clock on its base. `
+    : say``
+  const skew = says.includes('skewed')
+    ? say`Top and base are skewed against each other by ${q(Math.abs(skewedDeg), 'deg')}: the two diagonals of one of them say which.`
+    : say``
   return say`${shift}${turn}${skew}`
 })
 </script>
@@ -36,7 +42,10 @@ const answer = computed(() => {
 <template>
   <section aria-labelledby="top-over" class="over">
     <h2 id="top-over">How the top lies</h2>
-    <p class="small soft">How far its edge stands out over the apron, at both ends of each side; left and right as one stands before the front.</p>
+    <p class="small soft">
+      How far its edge stands out over the apron, at both ends of each side; left and right as one stands before the
+      front.
+    </p>
     <div class="places">
       <FieldTrueReading v-for="p in OVERHANG_PLACES" :key="p" :reading="keyOf(p)" :label="LABELS[p]" />
     </div>
@@ -45,6 +54,13 @@ const answer = computed(() => {
 </template>
 
 <style scoped>
-.over { display: grid; gap: 8px; }
-.places { display: grid; grid-template-columns: repeat(auto-fill, minmax(140px, 1fr)); gap: 4px 12px; }
+.over {
+  display: grid;
+  gap: 8px;
+}
+.places {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
+  gap: 4px 12px;
+}
 </style>

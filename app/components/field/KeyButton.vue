@@ -1,6 +1,14 @@
 <script setup lang="ts">
-/** Something one presses: at least 44 px for a thumb, 36 where several stand together, 60 at the bench. `press` is the key that does the same. */
-const { slim = false, main = false, big = false, press = undefined } = defineProps<{
+/**
+ * Something one presses: at least 44 px for a thumb, 36 where several stand together, 60 at the bench. `press` is the
+ * key that does the same.
+ */
+const {
+  slim = false,
+  main = false,
+  big = false,
+  press = undefined,
+} = defineProps<{
   label: string
   slim?: boolean
   main?: boolean
@@ -18,5 +26,8 @@ const { slim = false, main = false, big = false, press = undefined } = definePro
 </template>
 
 <style scoped>
-.big { min-height: 60px; font-size: 20px; }
+.big {
+  min-height: 60px;
+  font-size: 20px;
+}
 </style>

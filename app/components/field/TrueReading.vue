@@ -2,7 +2,13 @@
 import type { Measured } from '#core/measure/measured'
 
 /** One reading of the frame, kept under its key; `problem` is what does not fit about it beside the others. */
-const { reading, label, hint = '', problem = undefined, dense = true } = defineProps<{
+const {
+  reading,
+  label,
+  hint = '',
+  problem = undefined,
+  dense = true,
+} = defineProps<{
   reading: string
   label: string
   hint?: string
@@ -13,7 +19,9 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const value = computed(() => piece.value?.trueReadings?.[reading] ?? null)
 const take = (measure: Measured) => store.tell({ do: 'read-true', key: reading, measure })
-const clear = () => { store.tell({ do: 'read-true', key: reading, measure: null }) }
+const clear = () => {
+  store.tell({ do: 'read-true', key: reading, measure: null })
+}
 </script>
 
 <template>

@@ -8,15 +8,30 @@ import { planInWorker } from '~/composables/usePlanner'
 import { wallNow } from '~/composables/useDevice'
 
 /** What a choice would change, without making it: the whole plan again with it, beside the one there is. */
-const { piece, plan, command, joint = '', label, spoken = '' } = defineProps<{ piece: Piece, plan: Plan, command: Command, joint?: string, label: string, spoken?: string }>()
+const {
+  piece,
+  plan,
+  command,
+  joint = '',
+  label,
+  spoken = '',
+} = defineProps<{ piece: Piece, plan: Plan, command: Command, joint?: string, label: string, spoken?: string }>()
 const shop = useShop()
 const busy = ref(false)
 const answer = shallowRef<Phrase | null>(null)
 const failed = ref('')
-watch(() => plan, () => { answer.value = null })
+watch(
+  () => plan,
+  () => {
+    answer.value = null
+  },
+)
 
 async function ask(): Promise<void> {
-  if (answer.value) { answer.value = null; return }
+  if (answer.value) {
+    answer.value = null
+    return
+  }
   const told = apply(piece, command)
   if (!told.ok) return
   busy.value = true
@@ -49,5 +64,9 @@ async function ask(): Promise<void> {
 </template>
 
 <style scoped>
-.ask { display: grid; justify-items: start; gap: 2px; }
+.ask {
+  display: grid;
+  justify-items: start;
+  gap: 2px;
+}
 </style>

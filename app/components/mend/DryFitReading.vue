@@ -14,7 +14,9 @@ const drawn = computed(() => {
   return found ? len(axisLengthMm(found)) : ''
 })
 const take = (measure: Measured) => store.tell({ do: 'measure-shoulders', part, measure })
-const clear = () => { store.tell({ do: 'measure-shoulders', part, measure: null }) }
+const clear = () => {
+  store.tell({ do: 'measure-shoulders', part, measure: null })
+}
 </script>
 
 <template>
@@ -24,10 +26,14 @@ const clear = () => { store.tell({ do: 'measure-shoulders', part, measure: null 
       :value="reading"
       :take="take"
       :clear="clear"
-      :hint="reading ? `drawn ${drawn}` : `drawn ${drawn}: provisional until it is measured`" />
+      :hint="reading ? `drawn ${drawn}` : `drawn ${drawn}: provisional until it is measured`"
+    />
   </div>
 </template>
 
 <style scoped>
-.reading { border-left: 4px solid var(--blue); padding-left: 12px; }
+.reading {
+  border-left: 4px solid var(--blue);
+  padding-left: 12px;
+}
 </style>

@@ -4,25 +4,44 @@ import { minutesOfRecipe, ROUNDS, type Recipe } from '#core/glue'
 /** How the old glue of some joints is let go, round by round, the next one only if the last has not done it. */
 const { tags, many, recipe, asFor } = defineProps<{ tags: string, many: number, recipe: Recipe, asFor: string }>()
 const { quantity } = useUnits()
-const min = ([low, high]: readonly [number, number]) => (high < 10 ? quantity({ value: high, unit: 'min' }) : `${low}–${quantity({ value: high, unit: 'min' })}`)
+const min = ([low, high]: readonly [number, number]) =>
+  high < 10 ? quantity({ value: high, unit: 'min' }) : `${low}–${quantity({ value: high, unit: 'min' })}`
 const total = computed(() => {
   const { hands, wait } = minutesOfRecipe(recipe)
-  return { low: Math.round(hands.low * many + wait.low), usual: Math.round(hands.usual * many + wait.usual), high: Math.round(hands.high * many + wait.high) }
+  return {
+    low: Math.round(hands.low * many + wait.low),
+    usual: Math.round(hands.usual * many + wait.usual),
+    high: Math.round(hands.high * many + wait.high),
+  }
 })
-const GLUE_WORDS = { protein: 'protein glue', pva: 'PVA', epoxy: 'epoxy', polyurethane: 'polyurethane', cyanoacrylate: 'cyanoacrylate', construction: 'construction glue', urea: 'urea', none: 'no glue', unknown: 'unknown' } as const
+const GLUE_WORDS = {
+  protein: 'protein glue',
+  pva: 'PVA',
+  epoxy: 'epoxy',
+  polyurethane: 'polyurethane',
+  cyanoacrylate: 'cyanoacrylate',
+  construction: 'construction glue',
+  urea: 'urea',
+  none: 'no glue',
+  unknown: 'unknown',
+} as const
 /** What it is taken for: said, or by its age and what was done to it, the likeliest two. */
 const glues = computed(() => {
   const odds = Object.entries(recipe.odds).sort((a, b) => b[1] - a[1]) as [keyof typeof GLUE_WORDS, number][]
   if (odds.length === 1) return GLUE_WORDS[odds[0]![0]]
-  return `probably ${odds.slice(0, 2).map(([glue, share]) => `${GLUE_WORDS[glue]} ${Math.round(share * 100)} %`).join(', ')}`
+  return `probably ${odds
+    .slice(0, 2)
+    .map(([glue, share]) => `${GLUE_WORDS[glue]} ${Math.round(share * 100)} %`)
+    .join(', ')}`
 })
 </script>
 
 <template>
   <div class="recipe">
     <p class="small">
-      <strong>Undo {{ tags }}</strong>, {{ glues }}:
-      <span class="measure">{{ min([total.low, total.high]) }}</span>, usually <span class="measure">{{ quantity({ value: total.usual, unit: 'min' }) }}</span>.
+      <strong>Undo {{ tags }}</strong
+      >, {{ glues }}: <span class="measure">{{ min([total.low, total.high]) }}</span>, usually
+      <span class="measure">{{ quantity({ value: total.usual, unit: 'min' }) }}</span>.
     </p>
     <p v-if="asFor" class="small soft">The same rounds as for {{ asFor }}.</p>
     <ol v-else class="rounds">
@@ -30,7 +49,10 @@ const glues = computed(() => {
         <details>
           <summary>
             <span class="measure">{{ i + 1 }}</span>
-            {{ round.row.label }}<span v-if="round.row.soakMin[1] > 0" class="small soft">, <span class="measure">{{ min(round.row.soakMin) }}</span></span>
+            {{ round.row.label
+            }}<span v-if="round.row.soakMin[1] > 0" class="small soft"
+            >, <span class="measure">{{ min(round.row.soakMin) }}</span>
+            </span>
             <span v-if="i > 0" class="small soft">, come to in {{ Math.round(round.reach * 100) }} %</span>
           </summary>
           <p class="small">{{ round.row.words }}</p>
@@ -40,13 +62,33 @@ const glues = computed(() => {
         </details>
       </li>
     </ol>
-    <p v-if="!asFor && recipe.leftOut.length > 0" class="small soft">Not told: <template v-for="(left, i) in recipe.leftOut" :key="left.id">{{ i > 0 ? '; ' : '' }}{{ ROUNDS[left.id].label }}, for <PhraseText :phrase="left.why" /></template>.</p>
+    <p v-if="!asFor && recipe.leftOut.length > 0" class="small soft">
+      Not told:
+      <template v-for="(left, i) in recipe.leftOut" :key="left.id"
+      >
+        {{ i > 0 ? '; ' : '' }}{{ ROUNDS[left.id].label }}, for <PhraseText :phrase="left.why" />
+      </template
+      >.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.recipe { display: grid; gap: 2px; padding-left: 12px; border-left: 2px solid var(--rule); }
-.rounds { display: grid; gap: 0; }
-.rounds summary { cursor: pointer; min-height: 28px; }
-.rounds p { padding-left: 18px; }
+.recipe {
+  display: grid;
+  gap: 2px;
+  padding-left: 12px;
+  border-left: 2px solid var(--rule);
+}
+.rounds {
+  display: grid;
+  gap: 0;
+}
+.rounds summary {
+  cursor: pointer;
+  min-height: 28px;
+}
+.rounds p {
+  padding-left: 18px;
+}
 </style>

@@ -15,7 +15,9 @@ async function erase(): Promise<void> {
     await navigateTo('/')
     toast.add({ title: `${title} is erased.`, description: copiesInWords(copies), duration: 0 })
   }
-  catch (e) { error.value = errorsOf(e)[''] ?? '' }
+  catch (e) {
+    error.value = errorsOf(e)[''] ?? ''
+  }
 }
 </script>
 
@@ -23,7 +25,11 @@ async function erase(): Promise<void> {
   <div class="no-print">
     <FieldChipButton label="Erase this piece for good" @click="isAsking = true" />
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
-    <UModal v-model:open="isAsking" title="Erase for good" :description="`${title}, with everything that was found, done and photographed. This cannot be undone.`">
+    <UModal
+      v-model:open="isAsking"
+      title="Erase for good"
+      :description="`${title}, with everything that was found, done and photographed. This cannot be undone.`"
+    >
       <template #footer>
         <FieldKeyButton main label="Erase for good" @click="erase" />
         <FieldKeyButton label="Keep" @click="isAsking = false" />

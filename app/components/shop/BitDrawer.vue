@@ -8,7 +8,8 @@ const { units } = useUnits()
 const typed = ref('')
 
 const bits = computed(() => [...settings.value.bitsMm].sort((a, b) => a - b))
-const put = (bitsMm: readonly number[]) => keep('bits', { do: 'set', field: 'bitsMm', value: [...new Set(bitsMm)].sort((a, b) => a - b) })
+const put = (bitsMm: readonly number[]) =>
+  keep('bits', { do: 'set', field: 'bitsMm', value: [...new Set(bitsMm)].sort((a, b) => a - b) })
 const takeOut = (mm: number) => put(bits.value.filter(b => b !== mm))
 const withAll = (more: readonly number[]) => put([...bits.value, ...more.filter(mm => !hasBit(bits.value, mm))])
 
@@ -22,9 +23,18 @@ async function add(): Promise<void> {
 <template>
   <section aria-labelledby="bits">
     <h2 id="bits">Bits in the drawer</h2>
-    <p class="small soft">Dowels, plugs and pilots are chosen so that there is a bit for each. Press one to take it out.</p>
+    <p class="small soft">
+      Dowels, plugs and pilots are chosen so that there is a bit for each. Press one to take it out.
+    </p>
     <div class="chips" role="group" aria-labelledby="bits">
-      <FieldChipButton v-for="mm in bits" :key="mm" plain :label="formatBit(mm)" :aria-label="`Take out the bit of ${formatBit(mm)}`" @click="takeOut(mm)" />
+      <FieldChipButton
+        v-for="mm in bits"
+        :key="mm"
+        plain
+        :label="formatBit(mm)"
+        :aria-label="`Take out the bit of ${formatBit(mm)}`"
+        @click="takeOut(mm)"
+      />
     </div>
     <form class="row" @submit.prevent="add">
       <UFormField label="Another bit" :error="errors.bits || false">
@@ -38,6 +48,17 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
-.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; }
+section {
+  display: grid;
+  gap: 9px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  justify-items: start;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+}
 </style>

@@ -25,16 +25,37 @@ function set(key: PriceKey, text: string): void {
     <p class="small soft">Left empty, a plan tells hours only. What is in the store is not counted as bought.</p>
     <div class="row">
       <UFormField label="Money" :error="errors.money || false">
-        <UInput :model-value="settings.prices.money" class="w-24" placeholder="EUR" @change="(e: Event) => keep('money', { do: 'set-prices', prices: { money: typedIn(e).trim() } })" />
+        <UInput
+          :model-value="settings.prices.money"
+          class="w-24"
+          placeholder="EUR"
+          @change="(e: Event) => keep('money', { do: 'set-prices', prices: { money: typedIn(e).trim() } })"
+        />
       </UFormField>
       <UFormField v-for="row in ROWS" :key="row.key" :label="row.label" :error="errors[row.key] || false">
-        <UInput :model-value="shown(row.key)" class="w-28" inputmode="decimal" @change="(e: Event) => set(row.key, typedIn(e))" />
+        <UInput
+          :model-value="shown(row.key)"
+          class="w-28"
+          inputmode="decimal"
+          @change="(e: Event) => set(row.key, typedIn(e))"
+        />
       </UFormField>
     </div>
   </section>
 </template>
 
 <style scoped>
-section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
-.row { display: flex; flex-wrap: wrap; gap: 10px 16px; align-items: end; }
+section {
+  display: grid;
+  gap: 9px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  justify-items: start;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+  align-items: end;
+}
 </style>

@@ -16,10 +16,23 @@ const used = computed<RoundId[]>({
   <section aria-labelledby="release">
     <h2 id="release">Undoing old glue</h2>
     <p class="small soft">What you do not use is left out of every recipe.</p>
-    <UCheckboxGroup v-model="used" :items="items" orientation="horizontal" color="neutral" aria-labelledby="release" :ui="{ fieldset: 'flex-wrap' }" />
+    <UCheckboxGroup
+      v-model="used"
+      :items="items"
+      orientation="horizontal"
+      color="neutral"
+      aria-labelledby="release"
+      :ui="{ fieldset: 'flex-wrap' }"
+    />
   </section>
 </template>
 
 <style scoped>
-section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
+section {
+  display: grid;
+  gap: 9px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  justify-items: start;
+}
 </style>

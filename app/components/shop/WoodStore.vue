@@ -8,20 +8,37 @@ import { newId } from '~/composables/useDevice'
 const { settings, errors, keep, number, length } = useShopForm()
 const { len } = useUnits()
 
-const KINDS = [{ label: 'rod', value: 'rod' }, { label: 'board', value: 'board' }]
+const KINDS = [
+  { label: 'rod', value: 'rod' },
+  { label: 'board', value: 'board' },
+]
 const WOODS = SPECIES.map(s => s.name).sort((a, b) => a.localeCompare(b))
-const change = (id: string, part: Partial<Omit<StoreRow, 'id'>>): ShopChange => ({ do: 'change-store', id, change: part })
-const add = () => keep('store', {
-  do: 'add-store',
-  row: { id: `wood-${newId().slice(0, 8)}`, kind: 'rod', wood: 'Beech, European', thicknessMm: 10, widthMm: 10, lengthMm: 1000, count: 1 },
+const change = (id: string, part: Partial<Omit<StoreRow, 'id'>>): ShopChange => ({
+  do: 'change-store',
+  id,
+  change: part,
 })
+const add = () =>
+  keep('store', {
+    do: 'add-store',
+    row: {
+      id: `wood-${newId().slice(0, 8)}`,
+      kind: 'rod',
+      wood: 'Beech, European',
+      thicknessMm: 10,
+      widthMm: 10,
+      lengthMm: 1000,
+      count: 1,
+    },
+  })
 /** Left empty nobody has read it. */
 function moisture(id: string, typed: string): void {
   if (typed.trim() === '') keep(`moist-${id}`, change(id, { moisturePct: null }))
   else number(`moist-${id}`, typed, pct => change(id, { moisturePct: pct }))
 }
 /** Of a rod the thickness is its diameter, and so is its width. */
-const across = (row: StoreRow, mm: number) => change(row.id, row.kind === 'rod' ? { thicknessMm: mm, widthMm: mm } : { thicknessMm: mm })
+const across = (row: StoreRow, mm: number) =>
+  change(row.id, row.kind === 'rod' ? { thicknessMm: mm, widthMm: mm } : { thicknessMm: mm })
 </script>
 
 <template>
@@ -31,27 +48,62 @@ const across = (row: StoreRow, mm: number) => change(row.id, row.kind === 'rod' 
     <ul v-if="settings.store.length > 0" class="list">
       <li v-for="row in settings.store" :key="row.id" class="row">
         <UFormField label="What">
-          <USelect :model-value="row.kind" :items="KINDS" class="w-24" @update:model-value="v => keep(`kind-${row.id}`, change(row.id, { kind: v as StoreRow['kind'] }))" />
+          <USelect
+            :model-value="row.kind"
+            :items="KINDS"
+            class="w-24"
+            @update:model-value="v => keep(`kind-${row.id}`, change(row.id, { kind: v as StoreRow['kind'] }))"
+          />
         </UFormField>
         <UFormField label="Wood">
-          <USelectMenu :model-value="row.wood" :items="WOODS" class="w-56" @update:model-value="(v: string) => keep(`wood-${row.id}`, change(row.id, { wood: v }))" />
+          <USelectMenu
+            :model-value="row.wood"
+            :items="WOODS"
+            class="w-56"
+            @update:model-value="(v: string) => keep(`wood-${row.id}`, change(row.id, { wood: v }))"
+          />
         </UFormField>
         <UFormField :label="row.kind === 'rod' ? 'Diameter' : 'Thickness'" :error="errors[`thick-${row.id}`] || false">
-          <UInput :model-value="len(row.thicknessMm)" class="w-24" @change="(e: Event) => length(`thick-${row.id}`, typedIn(e), mm => across(row, mm))" />
+          <UInput
+            :model-value="len(row.thicknessMm)"
+            class="w-24"
+            @change="(e: Event) => length(`thick-${row.id}`, typedIn(e), mm => across(row, mm))"
+          />
         </UFormField>
         <UFormField v-if="row.kind === 'board'" label="Width" :error="errors[`wide-${row.id}`] || false">
-          <UInput :model-value="len(row.widthMm)" class="w-24" @change="(e: Event) => length(`wide-${row.id}`, typedIn(e), mm => change(row.id, { widthMm: mm }))" />
+          <UInput
+            :model-value="len(row.widthMm)"
+            class="w-24"
+            @change="(e: Event) => length(`wide-${row.id}`, typedIn(e), mm => change(row.id, { widthMm: mm }))"
+          />
         </UFormField>
         <UFormField label="Length" :error="errors[`long-${row.id}`] || false">
-          <UInput :model-value="len(row.lengthMm)" class="w-24" @change="(e: Event) => length(`long-${row.id}`, typedIn(e), mm => change(row.id, { lengthMm: mm }))" />
+          <UInput
+            :model-value="len(row.lengthMm)"
+            class="w-24"
+            @change="(e: Event) => length(`long-${row.id}`, typedIn(e), mm => change(row.id, { lengthMm: mm }))"
+          />
         </UFormField>
         <UFormField label="How many" :error="errors[`count-${row.id}`] || false">
-          <UInput :model-value="String(row.count)" class="w-16" @change="(e: Event) => number(`count-${row.id}`, typedIn(e), n => change(row.id, { count: n }))" />
+          <UInput
+            :model-value="String(row.count)"
+            class="w-16"
+            @change="(e: Event) => number(`count-${row.id}`, typedIn(e), n => change(row.id, { count: n }))"
+          />
         </UFormField>
         <UFormField label="Moisture, %" :error="errors[`moist-${row.id}`] || false">
-          <UInput :model-value="typeof row.moisturePct !== 'number' ? '' : String(row.moisturePct)" placeholder="not read" class="w-24" @change="(e: Event) => moisture(row.id, typedIn(e))" />
+          <UInput
+            :model-value="typeof row.moisturePct !== 'number' ? '' : String(row.moisturePct)"
+            placeholder="not read"
+            class="w-24"
+            @change="(e: Event) => moisture(row.id, typedIn(e))"
+          />
         </UFormField>
-        <FieldChipButton label="take off" :aria-label="`Take off ${row.wood}`" @click="keep('store', { do: 'remove-store', id: row.id })" />
+        <FieldChipButton
+          label="take off"
+          :aria-label="`Take off ${row.wood}`"
+          @click="keep('store', { do: 'remove-store', id: row.id })"
+        />
       </li>
     </ul>
     <FieldKeyButton slim label="Add wood" @click="add" />
@@ -60,7 +112,21 @@ const across = (row: StoreRow, mm: number) => change(row.id, row.kind === 'rod' 
 </template>
 
 <style scoped>
-section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
-.list { display: grid; gap: 8px; }
-.row { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: end; }
+section {
+  display: grid;
+  gap: 9px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  justify-items: start;
+}
+.list {
+  display: grid;
+  gap: 8px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: end;
+}
 </style>

@@ -11,8 +11,12 @@ const passphrase = ref('')
 const said = ref('')
 const busy = ref(false)
 async function load(): Promise<void> {
-  try { network.value = await $fetch<NetworkAnswer>('/api/network') }
-  catch (e) { error.value = errorsOf(e)[''] ?? '' }
+  try {
+    network.value = await $fetch<NetworkAnswer>('/api/network')
+  }
+  catch (e) {
+    error.value = errorsOf(e)[''] ?? ''
+  }
 }
 onMounted(load)
 
@@ -26,12 +30,18 @@ async function setPassphrase(): Promise<void> {
     said.value = 'Set. Every other device is asked for it from now on.'
     await load()
   }
-  catch (e) { error.value = errorsOf(e).passphrase ?? errorsOf(e)[''] ?? '' }
+  catch (e) {
+    error.value = errorsOf(e).passphrase ?? errorsOf(e)[''] ?? ''
+  }
   busy.value = false
 }
 const devices = computed(() => {
   const many = network.value?.devices ?? 0
-  return many === 0 ? 'No device was let in yet.' : many === 1 ? 'One device was let in.' : `${many} devices were let in.`
+  return many === 0
+    ? 'No device was let in yet.'
+    : many === 1
+      ? 'One device was let in.'
+      : `${many} devices were let in.`
 })
 async function leave(): Promise<void> {
   await $fetch('/api/door', { method: 'DELETE' })
@@ -43,12 +53,21 @@ async function leave(): Promise<void> {
   <section v-if="network" aria-labelledby="network">
     <h2 id="network">Other devices in the workshop</h2>
     <p v-if="network.addresses.length === 0">
-      It listens on this machine only. Started with <code>HOST=0.0.0.0</code> it can be opened from tablets and phones on the workshop’s network.
+      It listens on this machine only. Started with <code>HOST=0.0.0.0</code> it can be opened from tablets and phones
+      on the workshop’s network.
     </p>
     <div v-else class="where">
-      <img :src="CODE" :alt="`The address ${network.addresses[0]} to be read by a camera`" width="132" height="132" class="code">
+      <img
+        :src="CODE"
+        :alt="`The address ${network.addresses[0]} to be read by a camera`"
+        width="132"
+        height="132"
+        class="code"
+      >
       <div class="lines">
-        <p>Open on the tablet: <strong class="measure">{{ network.addresses[0] }}</strong></p>
+        <p>
+          Open on the tablet: <strong class="measure">{{ network.addresses[0] }}</strong>
+        </p>
         <p v-if="network.addresses.length > 1" class="small soft">or {{ network.addresses.slice(1).join(', ') }}</p>
         <p v-if="network.hasPassphrase" class="small">{{ devices }}</p>
       </div>
@@ -59,16 +78,22 @@ async function leave(): Promise<void> {
       variant="outline"
       icon="i-lucide-triangle-alert"
       title="No passphrase is set: nobody on the network is let in."
-      description="Set one below. It is asked for once on each device." />
+      description="Set one below. It is asked for once on each device."
+    />
     <UAlert
       v-if="network.addresses.length > 0 && !network.hasCertificate"
       color="neutral"
       variant="outline"
       icon="i-lucide-triangle-alert"
       title="Plain http: whoever listens on this network can overhear the passphrase and what is entered."
-      description="Other devices cannot open a page without the server. ARREGLO_CERT and ARREGLO_KEY name a certificate and its key." />
+      description="Other devices cannot open a page without the server. ARREGLO_CERT and ARREGLO_KEY name a certificate and its key."
+    />
     <form class="set" @submit.prevent="setPassphrase">
-      <UFormField :label="network.hasPassphrase ? 'Another passphrase' : 'Passphrase'" :error="error || false" hint="ten letters at least, such as four words">
+      <UFormField
+        :label="network.hasPassphrase ? 'Another passphrase' : 'Passphrase'"
+        :error="error || false"
+        hint="ten letters at least, such as four words"
+      >
         <UInput v-model="passphrase" type="text" autocomplete="off" name="new-passphrase" class="w-80" />
       </UFormField>
       <FieldKeyButton slim type="submit" :label="network.hasPassphrase ? 'Change it' : 'Set it'" :loading="busy" />
@@ -79,9 +104,31 @@ async function leave(): Promise<void> {
 </template>
 
 <style scoped>
-section { display: grid; gap: 9px; border-top: 1px solid var(--rule); padding-top: 12px; justify-items: start; }
-.where { display: flex; flex-wrap: wrap; gap: 16px; align-items: center; }
-.code { border: 1px solid var(--rule); background: #fff; }
-.lines { display: grid; gap: 4px; }
-.set { display: flex; flex-wrap: wrap; gap: 10px; align-items: end; }
+section {
+  display: grid;
+  gap: 9px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  justify-items: start;
+}
+.where {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+  align-items: center;
+}
+.code {
+  border: 1px solid var(--rule);
+  background: #fff;
+}
+.lines {
+  display: grid;
+  gap: 4px;
+}
+.set {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: end;
+}
 </style>

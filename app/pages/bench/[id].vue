@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import { formatBit } from '#core/measure/length'
 import { useIntervalFn } from '@vueuse/core'
-import { describeDuration, describeWallTime, formatWallTime, MIN_PER_DAY, minuteOfDay, parseWallTime } from '#core/measure/wall-time'
+import {
+  describeDuration,
+  describeWallTime,
+  formatWallTime,
+  MIN_PER_DAY,
+  minuteOfDay,
+  parseWallTime,
+} from '#core/measure/wall-time'
 import { nextWorkingMin } from '#core/glueup'
 import type { PieceEvent } from '#core/piece/schema'
 import { benchSteps, checksFor, eventOf, gatesFor, gatesOfTask, glueTask, PHASES } from '#core/plan'
@@ -22,7 +29,12 @@ useHead({ title: () => (piece.value ? `${piece.value.title}, at the bench` : 'At
 const steps = computed(() => (piece.value && plan.value ? benchSteps(plan.value) : []))
 /** The one in view, kept by what it is: what is done leaves the list, and the list may be made again meanwhile. */
 const inView = ref<string | null>(null)
-const at = computed(() => Math.max(0, steps.value.findIndex(s => s.id === inView.value)))
+const at = computed(() =>
+  Math.max(
+    0,
+    steps.value.findIndex(s => s.id === inView.value),
+  ),
+)
 const step = computed(() => steps.value[at.value])
 const state = computed(() => (step.value ? stateOf(step.value) : 'open'))
 /** What still holds this gluing or cutting back. */
@@ -35,7 +47,12 @@ const held = computed(() => {
 const checks = computed(() => {
   const [p, made, task] = [piece.value, plan.value, step.value]
   if (!p || !made || !task) return []
-  if (task.kind === 'dry-run') return made.stages.filter(s => !s.glued).flatMap(s => checksFor(p, made.stages, s.number)).filter((c, i, all) => all.findIndex(o => o.id === c.id) === i)
+  if (task.kind === 'dry-run') {
+    return made.stages
+      .filter(s => !s.glued)
+      .flatMap(s => checksFor(p, made.stages, s.number))
+      .filter((c, i, all) => all.findIndex(o => o.id === c.id) === i)
+  }
   const stage = made.stages.find(s => glueTask(s) === task.id)
   return stage ? checksFor(p, made.stages, stage.number) : []
 })
@@ -45,7 +62,9 @@ const when = (min: number) => describeWallTime(min, parseWallTime(wallNow()))
 const why = ref(false)
 const endsAt = ref<number | null>(null)
 const now = ref(Date.now())
-useIntervalFn(() => { now.value = Date.now() }, 500)
+useIntervalFn(() => {
+  now.value = Date.now()
+}, 500)
 const leftSec = computed(() => (endsAt.value === null ? null : Math.round((endsAt.value - now.value) / 1000)))
 const clock = computed(() => {
   if (leftSec.value === null) return null
@@ -102,8 +121,12 @@ function startClock(): void {
   endsAt.value = Date.now() + step.value.clockMin * 60_000
   if (state.value !== 'running') begin()
 }
-function oneMore(): void { endsAt.value = (endsAt.value ?? Date.now()) + 60_000 }
-const toDryRun = () => { if (step.value?.kind === 'dry-run') void navigateTo(stepPath(pieceId.value, 'dry-run')) }
+function oneMore(): void {
+  endsAt.value = (endsAt.value ?? Date.now()) + 60_000
+}
+const toDryRun = () => {
+  if (step.value?.kind === 'dry-run') void navigateTo(stepPath(pieceId.value, 'dry-run'))
+}
 const leave = () => navigateTo(stepPath(pieceId.value, 'open-up'))
 const toolText = ({ id, sizeMm }: ToolUse) => `${TOOLS[id].label}${sizeMm === null ? '' : ` ${formatBit(sizeMm)}`}`
 const PHASE_WORDS = { open: 'Take apart', mend: 'Mend', glue: 'Glue up', after: 'Afterwards' } as const
@@ -118,10 +141,16 @@ useKeys({
   'ArrowLeft': () => go(-1),
   'Backspace': () => go(-1),
   '+': oneMore,
-  'w': () => { why.value = !why.value },
+  'w': () => {
+    why.value = !why.value
+  },
   'c': startClock,
-  'b': () => { void leave() },
-  'Escape': () => { void leave() },
+  'b': () => {
+    void leave()
+  },
+  'Escape': () => {
+    void leave()
+  },
 })
 </script>
 
@@ -137,20 +166,30 @@ useKeys({
       <h1><PhraseText :phrase="step.title" /></h1>
       <p class="text"><PhraseText :phrase="step.words" /></p>
       <p class="about">
-        About {{ describeDuration(step.minutes.usual) }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
+        About {{ describeDuration(step.minutes.usual)
+        }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
         <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
       </p>
       <MendDryFitReading v-if="step.shouldersOf" :key="step.id" :part="step.shouldersOf" class="measure-here" />
       <p v-if="step.tools.length > 0" class="about">Have ready: {{ step.tools.map(toolText).join(', ') }}</p>
       <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
       <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
-      <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">The time is over: close and clamp now, or scrape it off.</p>
+      <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">
+        The time is over: close and clamp now, or scrape it off.
+      </p>
       <div v-if="held.length > 0" class="held" role="note">
         <p>Not yet:</p>
-        <ul><li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li></ul>
+        <ul>
+          <li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li>
+        </ul>
       </div>
       <DryrunTrueChecks v-if="checks.length > 0 && piece" :piece="piece" :checks="checks" big class="measure-here" />
-      <AfterFeelAgain v-if="piece && plan && (step.kind === 'clamps-off' || step.kind === 'test-again')" :piece="piece" :plan="plan" big />
+      <AfterFeelAgain
+        v-if="piece && plan && (step.kind === 'clamps-off' || step.kind === 'test-again')"
+        :piece="piece"
+        :plan="plan"
+        big
+      />
       <footer>
         <FieldKeyButton v-if="step.spares" main big label="It let go" press="l" @click="letGo" />
         <FieldKeyButton
@@ -161,7 +200,13 @@ useKeys({
           press="space"
           @click="tick"
         />
-        <FieldKeyButton v-if="step.kind === 'dry-run'" big label="Something does not close" press="d" @click="toDryRun" />
+        <FieldKeyButton
+          v-if="step.kind === 'dry-run'"
+          big
+          label="Something does not close"
+          press="d"
+          @click="toDryRun"
+        />
         <FieldKeyButton big label="Next" press="→" :disabled="at >= steps.length - 1" @click="go(1)" />
         <FieldKeyButton v-if="step.clockMin && !clock" big label="Start the clock" press="c" @click="startClock" />
         <FieldKeyButton v-if="clock" big label="One more minute" press="+" @click="oneMore" />
@@ -182,17 +227,73 @@ useKeys({
 </template>
 
 <style scoped>
-.room { min-height: 100%; padding: 4vh 6vw; display: flex; flex-direction: column; gap: 22px; font-size: 28px; line-height: 1.35; }
-.count { color: var(--soft); }
-.about { color: var(--soft); font-size: 0.8em; }
-h1 { font-size: 44px; }
-.text :deep(.measure), .why :deep(.measure) { font-size: inherit; }
-.text::first-letter, .why::first-letter { text-transform: uppercase; }
-.why { color: var(--soft); }
-.clock { font: 600 96px/1 var(--font-mono); font-variant-numeric: tabular-nums; }
-footer { position: sticky; bottom: 0; margin-top: auto; padding: 12px 0; background: var(--ground); display: flex; flex-wrap: wrap; gap: 12px; }
-.measure-here :deep(.small), main > :deep(section .small) { font-size: 17px; }
-.held { border-left: 4px solid var(--red); padding-left: 16px; font-size: 0.8em; }
-.held ul { padding-left: 1.1em; list-style: disc; }
-@media (max-width: 640px) { .room { font-size: 22px; padding: 20px 16px; } h1 { font-size: 30px; } .clock { font-size: 72px; } }
+.room {
+  min-height: 100%;
+  padding: 4vh 6vw;
+  display: flex;
+  flex-direction: column;
+  gap: 22px;
+  font-size: 28px;
+  line-height: 1.35;
+}
+.count {
+  color: var(--soft);
+}
+.about {
+  color: var(--soft);
+  font-size: 0.8em;
+}
+h1 {
+  font-size: 44px;
+}
+.text :deep(.measure),
+.why :deep(.measure) {
+  font-size: inherit;
+}
+.text::first-letter,
+.why::first-letter {
+  text-transform: uppercase;
+}
+.why {
+  color: var(--soft);
+}
+.clock {
+  font: 600 96px/1 var(--font-mono);
+  font-variant-numeric: tabular-nums;
+}
+footer {
+  position: sticky;
+  bottom: 0;
+  margin-top: auto;
+  padding: 12px 0;
+  background: var(--ground);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+}
+.measure-here :deep(.small),
+main > :deep(section .small) {
+  font-size: 17px;
+}
+.held {
+  border-left: 4px solid var(--red);
+  padding-left: 16px;
+  font-size: 0.8em;
+}
+.held ul {
+  padding-left: 1.1em;
+  list-style: disc;
+}
+@media (max-width: 640px) {
+  .room {
+    font-size: 22px;
+    padding: 20px 16px;
+  }
+  h1 {
+    font-size: 30px;
+  }
+  .clock {
+    font-size: 72px;
+  }
+}
 </style>

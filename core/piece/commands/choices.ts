@@ -22,7 +22,10 @@ const chooseMend = define({
   touches: ({ trouble }) => [`choice/mend/${trouble}`],
   says: ({ trouble, mend }, piece) =>
     say`${nameFor(piece, trouble)} ${mend === null ? 'mend left to the program' : plainly(mend)}`,
-  draw: (d, piece) => ({ trouble: drawHandle(d, piece), mend: d.pick(['re-glue', 'shims', 'glue-in-place', 'kerf-and-wedge', 'new-dowel', null]) }),
+  draw: (d, piece) => ({
+    trouble: drawHandle(d, piece),
+    mend: d.pick(['re-glue', 'shims', 'glue-in-place', 'kerf-and-wedge', 'new-dowel', null]),
+  }),
 })
 
 const chooseGlue = define({
@@ -42,8 +45,12 @@ const overruleCause = define({
     why: Text,
   }),
   words: 'cause',
-  apply: (piece, { trouble, cause, why }) => onHandle(piece, trouble, () =>
-    succeed(withChoices(piece, { causes: without(piece.choices.causes, trouble, cause === null ? null : { cause, why }) }))),
+  apply: (piece, { trouble, cause, why }) =>
+    onHandle(piece, trouble, () =>
+      succeed(
+        withChoices(piece, { causes: without(piece.choices.causes, trouble, cause === null ? null : { cause, why }) }),
+      ),
+    ),
   touches: ({ trouble }) => [`choice/cause/${trouble}`],
   says: ({ trouble, cause, why }, piece) =>
     say`${nameFor(piece, trouble)} ${cause === null ? 'cause left to the program' : `cause: ${plainly(cause)}`}${why ? `, ${why}` : ''}`,
@@ -54,16 +61,24 @@ const leaveShut = define({
   schema: z.strictObject({ do: z.literal('leave-shut'), joint: Id, on: z.boolean() }),
   words: 'leave shut',
   apply: (piece, { joint, on }) =>
-    onJoint(piece, joint, () => succeed(withChoices(piece, { leaveShut: [...piece.choices.leaveShut.filter(id => id !== joint), ...(on
-      ? [joint]
-      : [])] }))),
+    onJoint(piece, joint, () =>
+      succeed(
+        withChoices(piece, {
+          leaveShut: [...piece.choices.leaveShut.filter(id => id !== joint), ...(on ? [joint] : [])],
+        }),
+      ),
+    ),
   touches: ({ joint }) => [`choice/leave-shut/${joint}`],
   says: ({ joint, on }, piece) => say`${tagFor(piece, joint)} ${on ? 'leave shut' : 'may be opened'}`,
   draw: (d, piece) => ({ joint: drawId(d, jointIds(piece)), on: d.chance() }),
 })
 
 const answerBracing = define({
-  schema: z.strictObject({ do: z.literal('answer-bracing'), answer: z.enum(['restore', 'accept']).nullable(), why: Text }),
+  schema: z.strictObject({
+    do: z.literal('answer-bracing'),
+    answer: z.enum(['restore', 'accept']).nullable(),
+    why: Text,
+  }),
   words: 'answer on the bracing',
   apply: (piece, { answer, why }) => succeed(withChoices(piece, { bracing: answer === null ? null : { answer, why } })),
   touches: () => ['choice/bracing'],
@@ -82,10 +97,17 @@ const settleTrouble = define({
   words: 'decision on a trouble',
   apply: (piece, { trouble, how, why }) => {
     if (how !== null && why.trim() === '') {
-      return fail('why_missing', 'Say why it is left, or how it was mended: one sentence the next repairer can read.', 'why')
+      return fail(
+        'why_missing',
+        'Say why it is left, or how it was mended: one sentence the next repairer can read.',
+        'why',
+      )
     }
     return onHandle(piece, trouble, () =>
-      succeed(withChoices(piece, { settled: without(piece.choices.settled, trouble, how === null ? null : { how, why }) })))
+      succeed(
+        withChoices(piece, { settled: without(piece.choices.settled, trouble, how === null ? null : { how, why }) }),
+      ),
+    )
   },
   touches: ({ trouble }) => [`choice/settled/${trouble}`],
   says: ({ trouble, how, why }, piece) =>
@@ -95,7 +117,11 @@ const settleTrouble = define({
 
 /** What is carried to another room to cure: all that is glued together goes to one. */
 const chooseRoom = define({
-  schema: z.strictObject({ do: z.literal('choose-room'), joints: z.array(Id).min(1).max(LIMITS.joints), room: Id.nullable() }),
+  schema: z.strictObject({
+    do: z.literal('choose-room'),
+    joints: z.array(Id).min(1).max(LIMITS.joints),
+    room: Id.nullable(),
+  }),
   words: 'room it cures in',
   apply: (piece, { joints, room }) => {
     const stray = joints.find(id => !piece.joints.some(j => j.id === id))
@@ -126,7 +152,8 @@ const beginLater = define({
   words: 'when gluing may begin',
   apply: (piece, { notBefore }) => succeed(withChoices(piece, { notBefore })),
   touches: () => ['choice/begin'],
-  says: ({ notBefore }) => (notBefore === null ? say`gluing as soon as it is ready` : say`gluing not before ${notBefore.replace('T', ' ')}`),
+  says: ({ notBefore }) =>
+    notBefore === null ? say`gluing as soon as it is ready` : say`gluing not before ${notBefore.replace('T', ' ')}`,
   draw: d => ({ notBefore: d.pick(['2026-03-06T08:00', null]) }),
 })
 
@@ -158,7 +185,17 @@ const setOutcome = define({
 })
 
 export const CHOICES = [
-  chooseMend, chooseGlue, overruleCause, leaveShut, answerBracing, settleTrouble, chooseRoom, chooseHands, beginLater, chooseSurface, setOutcome,
+  chooseMend,
+  chooseGlue,
+  overruleCause,
+  leaveShut,
+  answerBracing,
+  settleTrouble,
+  chooseRoom,
+  chooseHands,
+  beginLater,
+  chooseSurface,
+  setOutcome,
 ] as const
 
 /** Goes on only with something that is there to be decided about. */

@@ -13,7 +13,9 @@ export interface CommandKind<S extends CommandForm> {
   readonly schema: S
   /** What it is about, in a few words, for the undo button and the logbook. */
   readonly words: string
-  /** The document afterwards, or a refusal with its reason. What must hold of every document is checked by the caller. */
+  /**
+   * The document afterwards, or a refusal with its reason. What must hold of every document is checked by the caller.
+   */
   apply(piece: Piece, command: z.infer<S>): Result<Piece>
   /**
    * What of the document it changes, as paths from the whole to the part, such as `finding/<joint>/state`. Two commands
@@ -35,22 +37,25 @@ export const define = <S extends CommandForm>(kind: CommandKind<S>): CommandKind
 export const plainly = (id: string): string => id.replaceAll('-', ' ')
 /** The tag of a joint, or its id where it is gone. */
 export const tagFor = (piece: Piece, joint: string): string => {
-  const j = piece.joints.find(x => x.id === joint); return j
-    ? tagOf(j)
-    : joint
+  const j = piece.joints.find(x => x.id === joint)
+  return j ? tagOf(j) : joint
 }
 export const jointIds = (piece: Piece): string[] => piece.joints.map(j => j.id)
 
 /** Goes on only with a joint that is there. */
 export function onJoint(piece: Piece, joint: string, then: () => Result<Piece>): Result<Piece> {
-  return piece.joints.some(j => j.id === joint) ? then() : fail('no_such_joint', `There is no joint “${joint}” on this piece.`, 'joint')
+  return piece.joints.some(j => j.id === joint)
+    ? then()
+    : fail('no_such_joint', `There is no joint “${joint}” on this piece.`, 'joint')
 }
 
 export const withFinding = (piece: Piece, joint: string, change: (f: Finding) => Finding): Result<Piece> =>
-  onJoint(piece, joint, () => succeed({
-    ...piece,
-    findings: { ...piece.findings, [joint]: change(findingOf(piece, joint)) },
-  }))
+  onJoint(piece, joint, () =>
+    succeed({
+      ...piece,
+      findings: { ...piece.findings, [joint]: change(findingOf(piece, joint)) },
+    }),
+  )
 
 /** A copy of a record with one key set, or without it when the value is null. */
 export function without<T>(record: Readonly<Record<string, T>>, key: string, value: T | null): Record<string, T> {

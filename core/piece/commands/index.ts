@@ -20,17 +20,22 @@ const SCHEMAS = COMMANDS.map(c => c.schema) as unknown as Schemas<typeof COMMAND
 export const Command = z.discriminatedUnion('do', SCHEMAS)
 export type Command = z.infer<typeof Command>
 
-const KINDS = new Map(COMMANDS.map(kind =>
-  [kind.schema.shape.do.value as string, kind as unknown as CommandKind<CommandForm>]))
+const KINDS = new Map(
+  COMMANDS.map(kind => [kind.schema.shape.do.value as string, kind as unknown as CommandKind<CommandForm>]),
+)
 const FORGOTTEN = 'something an older program knew'
 const kindOf = (command: Command): CommandKind<CommandForm> => KINDS.get(command.do)!
 
 /** What a command does by itself; `apply` checks what comes out. Pure and total for any command the schema accepts. */
 export const applyUnchecked = (piece: Piece, command: Command): Result<Piece> => kindOf(command).apply(piece, command)
-/** What of the document a command changes, as paths; see CommandKind. A closed past may hold commands nobody knows any more. */
+/**
+ * What of the document a command changes, as paths; see CommandKind. A closed past may hold commands nobody knows any
+ * more.
+ */
 export const touchesOf = (command: Command): readonly string[] => KINDS.get(command.do)?.touches(command) ?? []
 /** What was said, with its value. `piece` gives tags and names. */
-export const saysOf = (command: Command, piece: Piece): Phrase => KINDS.get(command.do)?.says(command, piece) ?? plain(FORGOTTEN)
+export const saysOf = (command: Command, piece: Piece): Phrase =>
+  KINDS.get(command.do)?.says(command, piece) ?? plain(FORGOTTEN)
 /** What it is about, in a few words. */
 export const wordsOf = (command: Command): string => KINDS.get(command.do)?.words ?? FORGOTTEN
 /** Whether a command says something about all members of a set. */

@@ -27,12 +27,20 @@ const describe = define({
   apply: (piece, { intake }) => succeed({ ...piece, intake: { ...piece.intake, ...intake } }),
   touches: ({ intake }) => Object.keys(intake).map(key => `intake/${key}`),
   says: ({ intake }) =>
-    joined(Object.entries(intake).map(([key, value]) => say`${key}: ${value === null ? 'none' : plainly(String(value))}`), ', '),
+    joined(
+      Object.entries(intake).map(([key, value]) => say`${key}: ${value === null ? 'none' : plainly(String(value))}`),
+      ', ',
+    ),
   common: () => true,
   draw: d => ({
     intake: d.pick([
-      { worth: d.pick(WORTHS), school: d.pick([...SCHOOLS, null]) }, { customer: drawWords(d) }, { ask: drawWords(d) },
-      { age: d.pick(AGES), finish: d.pick(FINISHES) }, { upholstery: d.pick(UPHOLSTERIES), service: d.pick(SERVICES) }, { due: d.pick(['2026-03-09T12:00', null]) }, { place: d.pick(PLACES) },
+      { worth: d.pick(WORTHS), school: d.pick([...SCHOOLS, null]) },
+      { customer: drawWords(d) },
+      { ask: drawWords(d) },
+      { age: d.pick(AGES), finish: d.pick(FINISHES) },
+      { upholstery: d.pick(UPHOLSTERIES), service: d.pick(SERVICES) },
+      { due: d.pick(['2026-03-09T12:00', null]) },
+      { place: d.pick(PLACES) },
     ]),
   }),
 })
@@ -45,7 +53,11 @@ const measureShape = define({
     if (!row) return fail('no_such_measure', `This family has no measurement “${key}”.`, 'key')
     const unit = row.unit === 'mm' ? 'mm' : 'degrees'
     if (!(measure.value >= row.min && measure.value <= row.max)) {
-      return fail('out_of_range', `${row.label}: between ${row.min} and ${row.max} ${unit} is believed.`, 'measure.value')
+      return fail(
+        'out_of_range',
+        `${row.label}: between ${row.min} and ${row.max} ${unit} is believed.`,
+        'measure.value',
+      )
     }
     return redraw({ ...piece, shape: { ...piece.shape, measures: { ...piece.shape.measures, [key]: measure } } })
   },
@@ -101,9 +113,17 @@ const editFrame = define({
   touches: ({ edit }) => editTouches(edit),
   says: ({ edit }, piece) => {
     const { do: what, ...facts } = edit
-    const of = 'part' in edit ? (typeof edit.part === 'string' ? nameOf(piece, edit.part) : partName(piece, edit.part)) : typeof edit.joint === 'string' ? edit.joint : jointName(piece, edit.joint)
-    const told = Object.entries(facts).filter(([key, value]) =>
-      key !== 'part' && key !== 'joint' && typeof value !== 'object')
+    const of
+      = 'part' in edit
+        ? typeof edit.part === 'string'
+          ? nameOf(piece, edit.part)
+          : partName(piece, edit.part)
+        : typeof edit.joint === 'string'
+          ? edit.joint
+          : jointName(piece, edit.joint)
+    const told = Object.entries(facts).filter(
+      ([key, value]) => key !== 'part' && key !== 'joint' && typeof value !== 'object',
+    )
     return say`${plainly(what)}: ${[of, ...told.map(([key, value]) => `${plainly(key)} ${String(value)}`)].join(', ')}`
   },
   /** A lost part is one member's own loss. */
@@ -115,7 +135,9 @@ const joinSet = define({
   schema: z.strictObject({ do: z.literal('join-set'), set: SetOf }),
   words: 'set',
   apply: (piece, { set }) =>
-    (set.member > set.of ? fail('no_such_member', `A set of ${set.of} has no number ${set.member}.`, 'set.member') : succeed({ ...piece, set })),
+    set.member > set.of
+      ? fail('no_such_member', `A set of ${set.of} has no number ${set.member}.`, 'set.member')
+      : succeed({ ...piece, set }),
   touches: () => ['set'],
   says: ({ set }) => say`${set.member} of ${set.of}`,
   draw: d => ({ set: { id: 'set-a', member: d.whole(1, 5), of: d.whole(2, 5) } }),

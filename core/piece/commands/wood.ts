@@ -4,15 +4,38 @@ import { fail, succeed } from '../../measure/result'
 import { drawId, drawMeasured, drawWords, type Draw } from '../draw'
 import { Bracing, Fault, Hold, Id, type HoldPlace, type Piece } from '../document-schema'
 import { dropFault, FAULT_LABELS, faultTag, newFault, putFault, withoutHandles } from '../faults'
-import { BLOCK_STATES, FAULT_KINDS, HOLD_FAULTS, HOLD_KINDS, HOLD_STATES, PARTINGS, RUNS_OUT, WEBBING_STATES } from '../words'
+import {
+  BLOCK_STATES,
+  FAULT_KINDS,
+  HOLD_FAULTS,
+  HOLD_KINDS,
+  HOLD_STATES,
+  PARTINGS,
+  RUNS_OUT,
+  WEBBING_STATES,
+} from '../words'
 import { define, jointIds, plainly, tagFor } from './define'
 import { nameOf } from '../names'
 
-const drawPlace = (d: Draw, piece: Piece): HoldPlace => d.pick([
-  { kind: 'joint' as const, id: drawId(d, jointIds(piece)) },
-  { kind: 'part' as const, id: drawId(d, piece.parts.map(p => p.id)), along: Math.round(d.real(0, 1) * 1000) / 1000 },
-  { kind: 'fault' as const, id: drawId(d, piece.faults.map(f => f.id)) },
-])
+const drawPlace = (d: Draw, piece: Piece): HoldPlace =>
+  d.pick([
+    { kind: 'joint' as const, id: drawId(d, jointIds(piece)) },
+    {
+      kind: 'part' as const,
+      id: drawId(
+        d,
+        piece.parts.map(p => p.id),
+      ),
+      along: Math.round(d.real(0, 1) * 1000) / 1000,
+    },
+    {
+      kind: 'fault' as const,
+      id: drawId(
+        d,
+        piece.faults.map(f => f.id),
+      ),
+    },
+  ])
 const drawHold = (d: Draw, piece: Piece): Hold => ({
   id: `hold-${d.whole(1, 9)}`,
   on: drawPlace(d, piece),
@@ -30,7 +53,13 @@ const placeFor = (piece: Piece, { kind, id }: HoldPlace): string => {
 }
 const saysHold = (hold: Hold, piece: Piece): Phrase => {
   const more = [...(hold.state === 'not-looked' ? [] : [hold.state]), ...hold.faults].map(plainly)
-  return joined([say`${plainly(hold.kind)} in ${placeFor(piece, hold.on)}`, ...[...more, ...(hold.note ? [hold.note] : [])].map(plain)], ', ')
+  return joined(
+    [
+      say`${plainly(hold.kind)} in ${placeFor(piece, hold.on)}`,
+      ...[...more, ...(hold.note ? [hold.note] : [])].map(plain),
+    ],
+    ', ',
+  )
 }
 /** What sits in a break goes when the break is taken off. */
 const holdTouches = ({ id, on }: Hold): string[] => [`hold/${id}`, ...(on.kind === 'fault' ? [`fault/${on.id}`] : [])]
@@ -63,10 +92,12 @@ const changeHold = define({
   },
   touches: ({ hold }) => holdTouches(hold),
   says: ({ hold }, piece) => saysHold(hold, piece),
-  draw: (d, piece) => ({ hold: {
-    ...drawHold(d, piece),
-    ...(piece.holds.length > 0 ? { on: d.pick(piece.holds).on } : {}),
-  } }),
+  draw: (d, piece) => ({
+    hold: {
+      ...drawHold(d, piece),
+      ...(piece.holds.length > 0 ? { on: d.pick(piece.holds).on } : {}),
+    },
+  }),
 })
 
 const removeHold = define({
@@ -81,17 +112,27 @@ const removeHold = define({
   draw: d => ({ hold: `hold-${d.whole(1, 9)}` }),
 })
 
-const saysFault = (fault: Fault, piece: Piece): Phrase => joined([
-  say`${FAULT_LABELS[fault.kind]} in the ${nameOf(piece, fault.part)}`,
-  ...('surface' in fault && fault.surface !== 'not-looked' ? [plain(fault.surface)] : []),
-  ...(fault.note ? [plain(fault.note)] : []),
-], ', ')
+const saysFault = (fault: Fault, piece: Piece): Phrase =>
+  joined(
+    [
+      say`${FAULT_LABELS[fault.kind]} in the ${nameOf(piece, fault.part)}`,
+      ...('surface' in fault && fault.surface !== 'not-looked' ? [plain(fault.surface)] : []),
+      ...(fault.note ? [plain(fault.note)] : []),
+    ],
+    ', ',
+  )
 
 function drawFault(d: Draw, piece: Piece): Fault {
   const kind = d.pick(FAULT_KINDS)
   const joint = d.pick([...piece.joints, undefined])
   const part = d.pick([...(joint ? [joint.enters, joint.receives] : []), 'no-such-part'])
-  const fault = newFault(kind, `fault-${d.whole(1, 6)}`, part, Math.round(d.real(0, 1) * 1000) / 1000, kind === 'split' || d.chance() ? joint?.id ?? 'no-such-joint' : null)
+  const fault = newFault(
+    kind,
+    `fault-${d.whole(1, 6)}`,
+    part,
+    Math.round(d.real(0, 1) * 1000) / 1000,
+    kind === 'split' || d.chance() ? (joint?.id ?? 'no-such-joint') : null,
+  )
   if (fault.kind === 'split') {
     const crossed = d.pick([...piece.joints, undefined])
     const crosses = crossed && (crossed.enters === part || crossed.receives === part) ? [crossed.id] : []
@@ -128,11 +169,15 @@ const removeFault = define({
   schema: z.strictObject({ do: z.literal('remove-fault'), fault: Id }),
   words: 'fault taken off',
   apply: (piece, { fault }) => succeed(dropFault(piece, fault)),
-  touches: ({ fault }) => [`fault/${fault}`, `after/fault:${fault}`, `choice/settled/fault:${fault}`, `choice/cause/fault:${fault}`],
+  touches: ({ fault }) => [
+    `fault/${fault}`,
+    `after/fault:${fault}`,
+    `choice/settled/fault:${fault}`,
+    `choice/cause/fault:${fault}`,
+  ],
   says: ({ fault }, piece) => {
-    const own = piece.faults.find(f => f.id === fault); return own
-      ? say`${saysFault(own, piece)}, taken off`
-      : say`fault taken off`
+    const own = piece.faults.find(f => f.id === fault)
+    return own ? say`${saysFault(own, piece)}, taken off` : say`fault taken off`
   },
   draw: d => ({ fault: `fault-${d.whole(1, 6)}` }),
 })
@@ -143,7 +188,12 @@ const setBracing = define({
   apply: (piece, { bracing }) => succeed({ ...piece, bracing: { ...piece.bracing, ...bracing } }),
   touches: ({ bracing }) => Object.keys(bracing).map(key => `bracing/${key}`),
   says: ({ bracing }) =>
-    joined(Object.entries(bracing).map(([key, state]) => say`${key === 'cornerBlocks' ? 'corner blocks' : key}: ${plainly(state)}`), ', '),
+    joined(
+      Object.entries(bracing).map(
+        ([key, state]) => say`${key === 'cornerBlocks' ? 'corner blocks' : key}: ${plainly(state)}`,
+      ),
+      ', ',
+    ),
   draw: d => ({ bracing: d.pick([{ cornerBlocks: d.pick(BLOCK_STATES) }, { webbing: d.pick(WEBBING_STATES) }]) }),
 })
 

@@ -3,12 +3,18 @@ import type { Result } from '../../measure/result'
 import type { Draw } from '../draw'
 import type { Joint, Part } from '../frame-schema'
 
-export interface Frame { readonly parts: readonly Part[], readonly joints: readonly Joint[] }
+export interface Frame {
+  readonly parts: readonly Part[]
+  readonly joints: readonly Joint[]
+}
 
 /** Whatever an edit's form may be, as long as it says what it does. */
 export type EditForm = z.ZodObject<{ do: z.ZodLiteral<string> } & z.ZodRawShape>
 
-/** All there is to one kind of change by hand: its form, what it does to the frame, what it touches, and how to make one up. */
+/**
+ * All there is to one kind of change by hand: its form, what it does to the frame, what it touches, and how to make
+ * one up.
+ */
 export interface EditKind<S extends EditForm> {
   readonly schema: S
   /** The frame afterwards, or why it cannot be. Parts and joints it names under `part` and `joint` are there. */

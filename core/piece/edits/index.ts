@@ -43,7 +43,13 @@ export const editTouches = (edit: Edit): readonly string[] => kindOf(edit).touch
 /** The list of edits with one more; a second change of the same thing right after the first replaces it. */
 export function withEdit(edits: readonly Edit[], edit: Edit): Edit[] {
   const last = edits[edits.length - 1]
-  const merges = last && last.do === edit.do && kindOf(edit).replacesItself && 'part' in last && 'part' in edit && last.part === edit.part
+  const merges
+    = last
+      && last.do === edit.do
+      && kindOf(edit).replacesItself
+      && 'part' in last
+      && 'part' in edit
+      && last.part === edit.part
   return merges ? [...edits.slice(0, -1), { ...last, ...edit } as Edit] : [...edits, edit]
 }
 

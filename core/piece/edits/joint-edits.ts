@@ -36,23 +36,35 @@ const addJoint = defineEdit({
       depthMm: drawMeasured(d, 5, 30),
       number: d.whole(1, 60),
     }
-    const ends = { enters: drawId(d, frame.parts.map(p => p.id)), receives: drawId(d, frame.parts.map(p => p.id)) }
-    return { joint: {
-      ...like,
-      ...ends,
-      form: usualForm(d.pick(JOINT_KINDS), 20, 40),
-      id: d.pick(['added-joint-a', 'added-joint-b', ...idsOf(frame).slice(0, 1)]),
-      ...(d.chance() ? { shares: drawId(d, idsOf(frame)) } : {}),
-    } }
+    const ends = {
+      enters: drawId(
+        d,
+        frame.parts.map(p => p.id),
+      ),
+      receives: drawId(
+        d,
+        frame.parts.map(p => p.id),
+      ),
+    }
+    return {
+      joint: {
+        ...like,
+        ...ends,
+        form: usualForm(d.pick(JOINT_KINDS), 20, 40),
+        id: d.pick(['added-joint-a', 'added-joint-b', ...idsOf(frame).slice(0, 1)]),
+        ...(d.chance() ? { shares: drawId(d, idsOf(frame)) } : {}),
+      },
+    }
   },
 })
 
 const removeJoint = defineEdit({
   schema: z.strictObject({ do: z.literal('remove-joint'), joint: Id }),
-  edit: (frame, { joint }) => succeed({
-    ...frame,
-    joints: frame.joints.filter(j => j.id !== joint).map(j => (j.shares === joint ? withoutShare(j) : j)),
-  }),
+  edit: (frame, { joint }) =>
+    succeed({
+      ...frame,
+      joints: frame.joints.filter(j => j.id !== joint).map(j => (j.shares === joint ? withoutShare(j) : j)),
+    }),
   touches: ({ joint }) => [`joint/${joint}`],
   draw: (d, frame) => ({ joint: drawId(d, idsOf(frame)) }),
 })
@@ -71,7 +83,7 @@ const changeJoint = defineEdit({
     const shared = shares === null ? withoutShare(own) : typeof shares === 'string' ? { ...own, shares } : own
     if (passes !== undefined && shared.shares === undefined) return NO_SHARED_SOCKET
     const { passes: before, ...rest } = shared
-    const order = passes === undefined ? before : passes ?? undefined
+    const order = passes === undefined ? before : (passes ?? undefined)
     const told = order === undefined ? rest : { ...rest, passes: order }
     const changed = form ? { ...told, form } : told
     return succeed({ ...frame, joints: frame.joints.map(j => (j.id === id ? changed : j)) })
@@ -81,13 +93,18 @@ const changeJoint = defineEdit({
     ...(shares !== undefined || passes !== undefined ? [`joint/${joint}/shares`] : []),
   ],
   draw: (d, frame) => ({
-    joint: drawId(d, idsOf(frame)), form: usualForm(d.pick(JOINT_KINDS), 20, 40),
+    joint: drawId(d, idsOf(frame)),
+    form: usualForm(d.pick(JOINT_KINDS), 20, 40),
     ...d.pick([{}, { shares: null }, { shares: drawId(d, idsOf(frame)), passes: d.pick([true, false, null]) }]),
   }),
 })
 
 export const JOINT_EDITS = [addJoint, removeJoint, changeJoint] as const
 
-const NO_SHARED_SOCKET = fail('no_shared_socket', 'A socket is shared with another joint in the same receiving part.', 'edit.shares')
+const NO_SHARED_SOCKET = fail(
+  'no_shared_socket',
+  'A socket is shared with another joint in the same receiving part.',
+  'edit.shares',
+)
 const sharesSocket = (frame: Frame, joint: Joint, other: string): boolean =>
   other !== joint.id && frame.joints.some(j => j.id === other && j.receives === joint.receives)

@@ -47,7 +47,13 @@ const removePart = defineEdit({
 const duplicatePart = defineEdit({
   schema: z.strictObject({ do: z.literal('duplicate-part'), part: Id, as: Id, label: Name.optional(), by: VecMm }),
   edit: (frame, change) =>
-    copyPart(frame, change, v => [v[0] + change.by[0], v[1] + change.by[1], v[2] + change.by[2]], v => v, id => id),
+    copyPart(
+      frame,
+      change,
+      v => [v[0] + change.by[0], v[1] + change.by[1], v[2] + change.by[2]],
+      v => v,
+      id => id,
+    ),
   touches: ({ as }) => [`part/${as}`],
   draw: (d, frame) => ({
     part: drawId(d, idsOf(frame)),
@@ -59,9 +65,8 @@ const duplicatePart = defineEdit({
 /** A copy for the other side, with the other hand. */
 const mirrorPart = defineEdit({
   schema: z.strictObject({ do: z.literal('mirror-part'), part: Id, as: Id, label: Name.optional() }),
-  edit: (frame, change) => copyPart(frame, change, mirrored, mirrored, id => (frame.parts.some(p => p.id === twinId(id))
-    ? twinId(id)
-    : id)),
+  edit: (frame, change) =>
+    copyPart(frame, change, mirrored, mirrored, id => (frame.parts.some(p => p.id === twinId(id)) ? twinId(id) : id)),
   touches: ({ as }) => [`part/${as}`],
   draw: (d, frame) => ({ part: drawId(d, idsOf(frame)), ...drawCopyName(d) }),
 })
@@ -76,19 +81,27 @@ const renamePart = defineEdit({
 
 const shapePart = defineEdit({
   schema: z.strictObject({ do: z.literal('shape-part'), part: Id, section: Section.optional(), axis: Axis.optional() }),
-  edit: (frame, { part, section, axis }) => succeed(changePart(frame, part, {
-    ...(section ? { section } : {}),
-    ...(axis ? { axis } : {}),
-  })),
-  touches: ({ part, section, axis }) =>
-    [...(section ? [`part/${part}/section`] : []), ...(axis ? [`part/${part}/axis`] : [])],
+  edit: (frame, { part, section, axis }) =>
+    succeed(
+      changePart(frame, part, {
+        ...(section ? { section } : {}),
+        ...(axis ? { axis } : {}),
+      }),
+    ),
+  touches: ({ part, section, axis }) => [
+    ...(section ? [`part/${part}/section`] : []),
+    ...(axis ? [`part/${part}/axis`] : []),
+  ],
   draw: (d, frame) => {
     const size = d.whole(8, 60)
     const part = drawId(d, idsOf(frame))
     const axis = frame.parts.find(p => p.id === part)?.axis.map(([x, y, z]): [number, number, number] => [x, y + 3, z])
     return {
       part,
-      section: { shape: d.pick(['round', 'rectangle'] as const), stations: [{ along: 0, widthMm: size, depthMm: size }] },
+      section: {
+        shape: d.pick(['round', 'rectangle'] as const),
+        stations: [{ along: 0, widthMm: size, depthMm: size }],
+      },
       ...(d.chance() && axis ? { axis } : {}),
     }
   },
@@ -97,17 +110,29 @@ const shapePart = defineEdit({
 
 const describePart = defineEdit({
   schema: z.strictObject({
-    do: z.literal('describe-part'), part: Id, species: Species.optional(), grainOneIn: GrainOneIn.optional(),
-    finish: z.enum(FINISHES).optional(), show: z.enum(SHOW_FACES).optional(), missing: z.boolean().optional(), stillIn: z.boolean().optional(),
+    do: z.literal('describe-part'),
+    part: Id,
+    species: Species.optional(),
+    grainOneIn: GrainOneIn.optional(),
+    finish: z.enum(FINISHES).optional(),
+    show: z.enum(SHOW_FACES).optional(),
+    missing: z.boolean().optional(),
+    stillIn: z.boolean().optional(),
   }),
   edit: (frame, { do: _do, part, ...facts }) => succeed(changePart(frame, part, facts)),
   touches: ({ do: _do, part, ...facts }) => Object.keys(facts).map(key => `part/${part}/${key}`),
   draw: (d, frame) => ({
     part: drawId(d, idsOf(frame)),
-    ...d.pick([{ missing: d.chance() }, { missing: true, stillIn: d.chance() }, { species: 'Oak, white' }, { grainOneIn: drawMeasured(d, 4, 40) }, {
-      finish: d.pick(FINISHES),
-      show: d.pick(SHOW_FACES),
-    }]),
+    ...d.pick([
+      { missing: d.chance() },
+      { missing: true, stillIn: d.chance() },
+      { species: 'Oak, white' },
+      { grainOneIn: drawMeasured(d, 4, 40) },
+      {
+        finish: d.pick(FINISHES),
+        show: d.pick(SHOW_FACES),
+      },
+    ]),
   }),
   replacesItself: true,
 })
@@ -123,9 +148,22 @@ function withPart(frame: Frame, part: Part, joints: readonly Joint[]): Result<Fr
   return succeed({ parts: [...frame.parts, part], joints: [...frame.joints, ...joints] })
 }
 
-interface Copy { readonly part: string, readonly as: string, readonly label?: string | undefined }
-/** A copy takes the joints it enters with along, so that it is held as the first one is; a bow that enters a seat twice does so again. */
-function copyPart(frame: Frame, change: Copy, point: (v: Vec) => [number, number, number], direction: (v: Vec) => Vec, partner: (id: string) => string): Result<Frame> {
+interface Copy {
+  readonly part: string
+  readonly as: string
+  readonly label?: string | undefined
+}
+/**
+ * A copy takes the joints it enters with along, so that it is held as the first one is; a bow that enters a seat
+ * twice does so again.
+ */
+function copyPart(
+  frame: Frame,
+  change: Copy,
+  point: (v: Vec) => [number, number, number],
+  direction: (v: Vec) => Vec,
+  partner: (id: string) => string,
+): Result<Frame> {
   const model = frame.parts.find(p => p.id === change.part)!
   const turn = (v: Vec) => direction(v) as [number, number, number]
   const cuts = model.cuts && {

@@ -21,72 +21,131 @@ function offLineMm(p: Vec, a: Vec, b: Vec): number {
 }
 const offAxisMm = (part: Part, p: Vec) => Math.min(...part.axis.slice(1).map((b, i) => offLineMm(p, part.axis[i]!, b)))
 
-/** How deep inside a part a point lies, millimetres: positive inside, the distance to the nearest face; negative outside. */
+/**
+ * How deep inside a part a point lies, millimetres: positive inside, the distance to the nearest face; negative
+ * outside.
+ */
 function insideMm(part: Part, p: Vec): number {
-  return Math.max(...solidsOf(part, 72).map(({ start, end }) => {
-    const n = start.length
-    const faces = [...start.map((a, i) => [a, start[(i + 1) % n]!, end[(i + 1) % n]!] as const), [start[2]!, start[1]!, start[0]!] as const, [end[0]!, end[1]!, end[2]!] as const]
-    return Math.min(...faces.map(([a, b, c]) => -dot(unit(cross(subtract(b, a), subtract(c, b))), subtract(p, a))))
-  }))
+  return Math.max(
+    ...solidsOf(part, 72).map(({ start, end }) => {
+      const n = start.length
+      const faces = [
+        ...start.map((a, i) => [a, start[(i + 1) % n]!, end[(i + 1) % n]!] as const),
+        [start[2]!, start[1]!, start[0]!] as const,
+        [end[0]!, end[1]!, end[2]!] as const,
+      ]
+      return Math.min(...faces.map(([a, b, c]) => -dot(unit(cross(subtract(b, a), subtract(c, b))), subtract(p, a))))
+    }),
+  )
 }
 const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
 
 /** The end of the entering part's own wood next to a joint, so that what comes free can be watched. */
-const tipOf = (part: Part, joint: Joint): Vec => along(joint.at, joint.withdraw, Math.min(20, length(subtract(part.axis[0]!, part.axis[part.axis.length - 1]!)) / 3))
+const tipOf = (part: Part, joint: Joint): Vec =>
+  along(joint.at, joint.withdraw, Math.min(20, length(subtract(part.axis[0]!, part.axis[part.axis.length - 1]!)) / 3))
 
 describe.each(each)('%s', (_label, family) => {
   it('joins every part to another', () => {
-    fc.assert(fc.property(arbitraryOf(family), (piece) => {
-      for (const part of piece.parts) expect(piece.joints.some(j => j.enters === part.id || j.receives === part.id), part.id).toBe(true)
-      expect(new Set(piece.joints.map(j => j.number)).size).toBe(piece.joints.length)
-    }), RUNS)
+    fc.assert(
+      fc.property(arbitraryOf(family), (piece) => {
+        for (const part of piece.parts) {
+          expect(
+            piece.joints.some(j => j.enters === part.id || j.receives === part.id),
+            part.id,
+          ).toBe(true)
+        }
+        expect(new Set(piece.joints.map(j => j.number)).size).toBe(piece.joints.length)
+      }),
+      RUNS,
+    )
   })
 
   it('has every shoulder on the axis of what enters and on the surface of what receives', () => {
-    fc.assert(fc.property(arbitraryOf(family), (piece) => {
-      for (const joint of piece.joints) {
-        expect(offAxisMm(partOf(piece, joint.enters), joint.at), `${joint.id} off its axis`).toBeLessThan(1)
-        expect(Math.abs(insideMm(partOf(piece, joint.receives), joint.at)), `${joint.id} off the surface`).toBeLessThan(1)
-      }
-    }), RUNS)
+    fc.assert(
+      fc.property(arbitraryOf(family), (piece) => {
+        for (const joint of piece.joints) {
+          expect(offAxisMm(partOf(piece, joint.enters), joint.at), `${joint.id} off its axis`).toBeLessThan(1)
+          expect(
+            Math.abs(insideMm(partOf(piece, joint.receives), joint.at)),
+            `${joint.id} off the surface`,
+          ).toBeLessThan(1)
+        }
+      }),
+      RUNS,
+    )
   })
 
   it('withdraws along unit vectors that take the entering part out of the receiving one', () => {
-    fc.assert(fc.property(arbitraryOf(family), (piece) => {
-      for (const joint of piece.joints) {
-        const receiving = partOf(piece, joint.receives)
-        expect(length(joint.withdraw)).toBeCloseTo(1, 9)
-        // Just inside lies wood of the receiving part, and all the way out there is none of it.
-        expect(surfaceBetween(receiving, along(joint.at, joint.withdraw, 400), along(joint.at, joint.withdraw, -Math.min(2, joint.depthMm.value + 1))), `${joint.id} meets it`).not.toBeNull()
-        for (const out of [1, 5, 20, 60]) expect(insideMm(receiving, along(tipOf(partOf(piece, joint.enters), joint), joint.withdraw, out)), `${joint.id} is free after ${out} mm`).toBeLessThan(0.5)
-      }
-    }), RUNS)
+    fc.assert(
+      fc.property(arbitraryOf(family), (piece) => {
+        for (const joint of piece.joints) {
+          const receiving = partOf(piece, joint.receives)
+          expect(length(joint.withdraw)).toBeCloseTo(1, 9)
+          // Just inside lies wood of the receiving part, and all the way out there is none of it.
+          expect(
+            surfaceBetween(
+              receiving,
+              along(joint.at, joint.withdraw, 400),
+              along(joint.at, joint.withdraw, -Math.min(2, joint.depthMm.value + 1)),
+            ),
+            `${joint.id} meets it`,
+          ).not.toBeNull()
+          for (const out of [1, 5, 20, 60]) {
+            expect(
+              insideMm(receiving, along(tipOf(partOf(piece, joint.enters), joint), joint.withdraw, out)),
+              `${joint.id} is free after ${out} mm`,
+            ).toBeLessThan(0.5)
+          }
+        }
+      }),
+      RUNS,
+    )
   })
 
   it('is the same left and right', () => {
-    fc.assert(fc.property(arbitraryOf(family), ({ parts, joints }) => {
-      const flip = (v: Vec): Vec => [0 - v[0], v[1], v[2]]
-      for (const part of parts) {
-        const twin = parts.find(p => p.id === twinId(part.id))!
-        expect(twin, part.id).toBeDefined()
-        const ends = [twin.axis[0]!, twin.axis[twin.axis.length - 1]!]
-        for (const end of [part.axis[0]!, part.axis[part.axis.length - 1]!]) expect(Math.min(...ends.map(e => distance(e, flip(end)))), part.id).toBeLessThan(0.1)
-        expect(twin.section.stations.length).toBe(part.section.stations.length)
-      }
-      for (const joint of joints) expect(joints.some(j => distance(j.at, flip(joint.at)) < 0.1 && distance(j.withdraw, flip(joint.withdraw)) < 0.001), joint.id).toBe(true)
-    }), RUNS)
+    fc.assert(
+      fc.property(arbitraryOf(family), ({ parts, joints }) => {
+        const flip = (v: Vec): Vec => [0 - v[0], v[1], v[2]]
+        for (const part of parts) {
+          const twin = parts.find(p => p.id === twinId(part.id))!
+          expect(twin, part.id).toBeDefined()
+          const ends = [twin.axis[0]!, twin.axis[twin.axis.length - 1]!]
+          for (const end of [part.axis[0]!, part.axis[part.axis.length - 1]!]) {
+            expect(Math.min(...ends.map(e => distance(e, flip(end)))), part.id).toBeLessThan(0.1)
+          }
+          expect(twin.section.stations.length).toBe(part.section.stations.length)
+        }
+        for (const joint of joints) {
+          expect(
+            joints.some(
+              j => distance(j.at, flip(joint.at)) < 0.1 && distance(j.withdraw, flip(joint.withdraw)) < 0.001,
+            ),
+            joint.id,
+          ).toBe(true)
+        }
+      }),
+      RUNS,
+    )
   })
 
   it('stands on the floor whatever is measured', () => {
-    fc.assert(fc.property(arbitraryOf(family), (piece) => {
-      const { min } = boundsOf(piece.parts)
-      expect(min[1]).toBeGreaterThan(-0.1)
-      expect(min[1]).toBeLessThan(0.1)
-    }), RUNS)
+    fc.assert(
+      fc.property(arbitraryOf(family), (piece) => {
+        const { min } = boundsOf(piece.parts)
+        expect(min[1]).toBeGreaterThan(-0.1)
+        expect(min[1]).toBeLessThan(0.1)
+      }),
+      RUNS,
+    )
   })
 
   it('comes back from its file as it was', () => {
-    fc.assert(fc.property(arbitraryOf(family), (piece) => { expect(orThrow(readPieceFile(writePieceFile(piece)))).toEqual(piece) }), { numRuns: 4, endOnFailure: true })
+    fc.assert(
+      fc.property(arbitraryOf(family), (piece) => {
+        expect(orThrow(readPieceFile(writePieceFile(piece)))).toEqual(piece)
+      }),
+      { numRuns: 4, endOnFailure: true },
+    )
   })
 })
 
@@ -95,8 +154,10 @@ describe('legs that lean two ways', () => {
     const chair = newPiece('stick-chair')
     const leg = partOf(chair, 'left-front-leg')
     const line = unit(subtract(leg.axis[1]!, leg.axis[0]!))
-    expect(Math.acos(line[1]) * 180 / Math.PI).toBeCloseTo(10.76, 2)
-    const [across, forward] = [Math.atan2(-line[0], line[1]), Math.atan2(-line[2], line[1])].map(a => a * 180 / Math.PI)
+    expect((Math.acos(line[1]) * 180) / Math.PI).toBeCloseTo(10.76, 2)
+    const [across, forward] = [Math.atan2(-line[0], line[1]), Math.atan2(-line[2], line[1])].map(
+      a => (a * 180) / Math.PI,
+    )
     expect(across).toBeCloseTo(9, 4)
     expect(forward).toBeCloseTo(6, 4)
   })
@@ -105,7 +166,9 @@ describe('legs that lean two ways', () => {
 describe('counting', () => {
   const joints = (piece: Piece) => piece.joints.length
   it('worked examples', () => {
-    expect(joints(newPiece('post-and-rung', { frontRungs: 3, sideRungs: 4, backRungs: 3, slats: 4 }))).toBe(2 * (14 + 4))
+    expect(joints(newPiece('post-and-rung', { frontRungs: 3, sideRungs: 4, backRungs: 3, slats: 4 }))).toBe(
+      2 * (14 + 4),
+    )
     expect(joints(newPiece('stool', { legCount: 3 }))).toBe(6 + 3)
     expect(joints(newPiece('stick-chair'))).toBe(4 + 6 + 2 + 14)
     expect(joints(newPiece('table'))).toBe(8 + 4)
@@ -114,7 +177,9 @@ describe('counting', () => {
   })
   it('a joint at two thirds of a curve still points square into it', () => {
     const rocker = newPiece('rocker')
-    for (const j of rocker.joints.filter(x => x.receives.endsWith('runner'))) expect(dot(j.withdraw, [0, 1, 0])).toBeGreaterThan(0.9)
+    for (const j of rocker.joints.filter(x => x.receives.endsWith('runner'))) {
+      expect(dot(j.withdraw, [0, 1, 0])).toBeGreaterThan(0.9)
+    }
     expect(scale([1, 0, 0], 2)).toEqual([2, 0, 0])
   })
 })

@@ -1,7 +1,18 @@
 import { frameOfSegment, pointAtHeight } from '../geometry'
 import { along, lerp, type Vec } from '../../measure/vec'
 import type { Part } from '../document-schema'
-import { arcThrough, dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tan, tenonFor, turned, type JointSpec } from './builder'
+import {
+  arcThrough,
+  dowelsFor,
+  FrameBuilder,
+  seatAlong,
+  seatAt,
+  seatAtHeight,
+  tan,
+  tenonFor,
+  turned,
+  type JointSpec,
+} from './builder'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { addCornerBlocks, cornerBlocks, type Rails } from './corner-blocks'
 import { footings, needRunnerRoom, RUNNERS, RUNNER_MEASURES, SIDES, standOn, type Side } from './runners'
@@ -26,23 +37,55 @@ const MEASURES = [
   ...RUNNER_MEASURES,
 ]
 
-const JOINTS = [['tenon', 'mortise and tenon'], ['dowel', 'dowels']] as const
+const JOINTS = [
+  ['tenon', 'mortise and tenon'],
+  ['dowel', 'dowels'],
+] as const
 const OPTIONS = [
   option('frontRail', 'Front rail joints', 'tenon', ...JOINTS),
   option('sideRails', 'Side rail joints', 'tenon', ...JOINTS),
-  option('stretchers', 'Stretchers', 'none', ['none', 'none'], ['box', 'box, all four sides'], ['h', 'H, two sides and a cross']),
+  option(
+    'stretchers',
+    'Stretchers',
+    'none',
+    ['none', 'none'],
+    ['box', 'box, all four sides'],
+    ['h', 'H, two sides and a cross'],
+  ),
   counts('slats', 'Slats under the crest rail', 2, 0, 4),
-  option('arms', 'Arms', 'none', ['none', 'none'], ['through', 'leg tenon through the arm'], ['post', 'dowelled post on the rail']),
+  option(
+    'arms',
+    'Arms',
+    'none',
+    ['none', 'none'],
+    ['through', 'leg tenon through the arm'],
+    ['post', 'dowelled post on the rail'],
+  ),
   cornerBlocks('none'),
   RUNNERS,
 ]
 
 type Corner = 'lf' | 'rf' | 'lb' | 'rb'
-interface Chair { readonly b: FrameBuilder, readonly v: Sizes, readonly o: Options, readonly legs: Readonly<Record<Corner, Part>> }
+interface Chair {
+  readonly b: FrameBuilder
+  readonly v: Sizes
+  readonly o: Options
+  readonly legs: Readonly<Record<Corner, Part>>
+}
 const ARM = { widthMm: 52, heightMm: 24, overhangMm: 28 } as const
 
-/** Four legs, back posts continuous with the back legs, seat rails, slats and crest rail; stretchers none, box or H; arms two ways. */
-export const framedChair: Family = { id: 'framed-chair', label: 'Framed chair', looks: 'rails between square legs, back posts in one with the back legs', measures: MEASURES, options: OPTIONS, build }
+/**
+ * Four legs, back posts continuous with the back legs, seat rails, slats and crest rail; stretchers none, box or H;
+ * arms two ways.
+ */
+export const framedChair: Family = {
+  id: 'framed-chair',
+  label: 'Framed chair',
+  looks: 'rails between square legs, back posts in one with the back legs',
+  measures: MEASURES,
+  options: OPTIONS,
+  build,
+}
 
 function build(measures: Measures, o: Options, species: string) {
   const v = sizesOf(measures)
@@ -64,12 +107,29 @@ function build(measures: Measures, o: Options, species: string) {
 }
 
 function assertRoomFor(v: Sizes, o: Options): void {
-  need(v('backHeight') >= v('seatHeight') + 120, 'The back must stand at least 120 mm higher than the seat: check the seat height and the back height.')
-  need(Math.min(v('frontWidth'), v('backWidth'), v('depth')) >= 2 * v('legSize') + 60, 'The legs leave less than 60 mm between them: check the leg thickness against the widths and the depth.')
-  need(v('stretcherHeight') + v('railHeight') + 70 <= v('seatHeight'), 'The stretchers would meet the seat rails: check the stretcher height, the rail height and the seat height.')
-  need(Math.max(v('tenonDepth'), v('dowelDepth')) < v('legSize'), 'The tenons or dowels would come out of the far side of the leg: check their length against the leg thickness.')
+  need(
+    v('backHeight') >= v('seatHeight') + 120,
+    'The back must stand at least 120 mm higher than the seat: check the seat height and the back height.',
+  )
+  need(
+    Math.min(v('frontWidth'), v('backWidth'), v('depth')) >= 2 * v('legSize') + 60,
+    'The legs leave less than 60 mm between them: check the leg thickness against the widths and the depth.',
+  )
+  need(
+    v('stretcherHeight') + v('railHeight') + 70 <= v('seatHeight'),
+    'The stretchers would meet the seat rails: check the stretcher height, the rail height and the seat height.',
+  )
+  need(
+    Math.max(v('tenonDepth'), v('dowelDepth')) < v('legSize'),
+    'The tenons or dowels would come out of the far side of the leg: check their length against the leg thickness.',
+  )
   needRunnerRoom(v, o, v('depth'), o.stretchers === 'none' ? v('seatHeight') - v('railHeight') : v('stretcherHeight'))
-  if (o.arms !== 'none') need(v('armHeight') >= v('seatHeight') + 120 && v('armHeight') + 60 <= v('backHeight'), 'The arms must lie at least 120 mm over the seat and 60 mm under the top of the back: check the arm height.')
+  if (o.arms !== 'none') {
+    need(
+      v('armHeight') >= v('seatHeight') + 120 && v('armHeight') + 60 <= v('backHeight'),
+      'The arms must lie at least 120 mm over the seat and 60 mm under the top of the back: check the arm height.',
+    )
+  }
 }
 
 function addLegs(b: FrameBuilder, v: Sizes, o: Options): Chair['legs'] {
@@ -80,11 +140,27 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options): Chair['legs'] {
   const post = o.arms === 'through' ? [v('armHeight') - ARM.heightMm] : []
   const made: Partial<Record<Corner, Part>> = {}
   for (const { side, sign } of SIDES) {
-    const front = { top: [sign * frontX, seat, frontZ] as Vec, floor: [sign * (frontX + seat * tan(v('splay'))), 0, frontZ] as Vec }
-    const back = { top: [sign * backX, seat, -frontZ] as Vec, floor: [sign * backX, 0, -frontZ - seat * tan(v('backLegRake'))] as Vec }
+    const front = {
+      top: [sign * frontX, seat, frontZ] as Vec,
+      floor: [sign * (frontX + seat * tan(v('splay'))), 0, frontZ] as Vec,
+    }
+    const back = {
+      top: [sign * backX, seat, -frontZ] as Vec,
+      floor: [sign * backX, 0, -frontZ - seat * tan(v('backLegRake'))] as Vec,
+    }
     const feet = footings(b, v, o.runners === 'yes', side, front, back)
-    const fore = b.solid({ id: `${side}-front-leg`, role: 'front-leg', ...square }, [feet.front.foot, front.top, ...post.map((y): Vec => [sign * frontX, y, frontZ])], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
-    const aft = b.upright(`${side}-back-post`, 'back-post', [feet.back.foot, back.top, [sign * backX, top, -frontZ - (top - seat) * tan(v('rake'))]], square)
+    const fore = b.solid(
+      { id: `${side}-front-leg`, role: 'front-leg', ...square },
+      [feet.front.foot, front.top, ...post.map((y): Vec => [sign * frontX, y, frontZ])],
+      [1, 0, 0],
+      { start: [0, 1, 0], end: [0, 1, 0] },
+    )
+    const aft = b.upright(
+      `${side}-back-post`,
+      'back-post',
+      [feet.back.foot, back.top, [sign * backX, top, -frontZ - (top - seat) * tan(v('rake'))]],
+      square,
+    )
     standOn(b, fore, feet.front, size * 0.6, 20)
     standOn(b, aft, feet.back, size * 0.6, 20)
     made[side === 'left' ? 'lf' : 'rf'] = fore
@@ -96,7 +172,10 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options): Chair['legs'] {
 function addSeatRails({ b, v, o, legs }: Chair): Rails {
   const [height, thickness] = [v('railHeight'), v('railThickness')]
   const y = v('seatHeight') - height / 2
-  const spec = (which: string | number | undefined): JointSpec => which === 'dowel' ? dowelsFor(v('dowelDiameter'), height, v('dowelDepth')) : tenonFor(thickness, height, v('tenonDepth'))
+  const spec = (which: string | number | undefined): JointSpec =>
+    which === 'dowel'
+      ? dowelsFor(v('dowelDiameter'), height, v('dowelDepth'))
+      : tenonFor(thickness, height, v('tenonDepth'))
   const rail = (id: string, role: string, from: Part, to: Part, joint: JointSpec) =>
     b.bar({ id, role, thicknessMm: thickness, heightMm: height }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
   const front = rail('front-rail', 'front-rail', legs.lf, legs.rf, spec(o.frontRail))
@@ -115,7 +194,12 @@ function addStretchers({ b, v, o, legs }: Chair): void {
   const left = between('left-stretcher', legs.lf, legs.lb)
   const right = between('right-stretcher', legs.rf, legs.rb)
   if (o.stretchers === 'h') {
-    b.bar({ id: 'cross-stretcher', role: 'stretcher', ...size }, seatAlong(left, 0.5), seatAlong(right, 0.5), tenonFor(size.thicknessMm, size.heightMm, 12))
+    b.bar(
+      { id: 'cross-stretcher', role: 'stretcher', ...size },
+      seatAlong(left, 0.5),
+      seatAlong(right, 0.5),
+      tenonFor(size.thicknessMm, size.heightMm, 12),
+    )
     return
   }
   const raised = y + 45 // front and back stretchers stand higher so that their mortises do not meet those of the sides
@@ -127,12 +211,17 @@ function addBack({ b, v, o, legs }: Chair): void {
   const [seat, top] = [v('seatHeight'), v('backHeight')]
   const lean = frameOfSegment(legs.lb, legs.lb.axis.length - 2).tangent
   const across = (id: string, role: string, y: number, heightMm: number, thicknessMm: number, depthMm: number) =>
-    b.bar({ id, role, thicknessMm, heightMm, up: lean }, seatAtHeight(legs.lb, y), seatAtHeight(legs.rb, y), tenonFor(thicknessMm, heightMm, depthMm))
+    b.bar(
+      { id, role, thicknessMm, heightMm, up: lean },
+      seatAtHeight(legs.lb, y),
+      seatAtHeight(legs.rb, y),
+      tenonFor(thicknessMm, heightMm, depthMm),
+    )
   const crestHeight = Math.min(70, (top - seat) / 4)
   const slats = Number(o.slats)
   const free = top - crestHeight - 12 - seat
   for (let i = 1; i <= slats; i++) {
-    const y = seat + free * i / (slats + 1) + 10
+    const y = seat + (free * i) / (slats + 1) + 10
     const height = Math.min(40, free / (slats + 1) - 8)
     across(slats === 1 ? 'slat' : `slat-${i}`, 'slat', y, Math.max(14, height), 11, 16)
   }
@@ -151,12 +240,38 @@ function addArms({ b, v, o, legs }: Chair, rails: Readonly<Record<Side, Part>>):
     const tip: Vec = [carried[0], y, carried[2] + v('legSize') / 2 + ARM.overhangMm]
     const bow = lerp(back, carried, 0.5)
     const via = [...arcThrough(back, [bow[0] + sign * 12, y, bow[2]], carried, 3), carried]
-    const arm = b.stub({ id: `${side}-arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm, via }, seatAt(post, back), tip, tenonFor(ARM.heightMm, ARM.widthMm - 12, 20))
+    const arm = b.stub(
+      { id: `${side}-arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm, via },
+      seatAt(post, back),
+      tip,
+      tenonFor(ARM.heightMm, ARM.widthMm - 12, 20),
+    )
     if (o.arms === 'through') {
-      b.join(leg, arm, [carried[0], under, carried[2]], [0, -1, 0], { depthMm: ARM.heightMm, form: { kind: 'mortise-and-tenon', thicknessMm: { value: 14, basis: 'assumed' }, widthMm: { value: Math.round(v('legSize') * 0.7), basis: 'assumed' }, deeperMm: { value: 0, basis: 'assumed' }, pinned: false, through: true, wedged: true } })
+      b.join(leg, arm, [carried[0], under, carried[2]], [0, -1, 0], {
+        depthMm: ARM.heightMm,
+        form: {
+          kind: 'mortise-and-tenon',
+          thicknessMm: { value: 14, basis: 'assumed' },
+          widthMm: { value: Math.round(v('legSize') * 0.7), basis: 'assumed' },
+          deeperMm: { value: 0, basis: 'assumed' },
+          pinned: false,
+          through: true,
+          wedged: true,
+        },
+      })
       continue
     }
     const dowel = dowelsFor(10, 20, 18)
-    b.bar({ id: `${side}-arm-post`, role: 'arm-post', turned: turned([0, 26], [0.2, 30], [0.55, 20], [0.8, 28], [1, 22]), up: [0, 0, 1] }, seatAt(rail, onRail), seatAt(arm, along(carried, [0, 1, 0], 0)), dowel)
+    b.bar(
+      {
+        id: `${side}-arm-post`,
+        role: 'arm-post',
+        turned: turned([0, 26], [0.2, 30], [0.55, 20], [0.8, 28], [1, 22]),
+        up: [0, 0, 1],
+      },
+      seatAt(rail, onRail),
+      seatAt(arm, along(carried, [0, 1, 0], 0)),
+      dowel,
+    )
   }
 }

@@ -1,7 +1,17 @@
 import { along, distance, lerp, subtract, unit, type Vec } from '../../measure/vec'
 import { pointAtShare } from '../geometry'
 import type { Part } from '../document-schema'
-import { arcThrough, FrameBuilder, seatAlong, seatAt, seatAtHeight, socketFor, tan, turned, type JointSpec } from './builder'
+import {
+  arcThrough,
+  FrameBuilder,
+  seatAlong,
+  seatAt,
+  seatAtHeight,
+  socketFor,
+  tan,
+  turned,
+  type JointSpec,
+} from './builder'
 import { addArms, addArmBow, type StickBack } from './stick-arms'
 import { counts, need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { footings, needRunnerRoom, RUNNERS, RUNNER_MEASURES, SIDES, standOn } from './runners'
@@ -26,17 +36,32 @@ const MEASURES = [
   ...RUNNER_MEASURES,
 ]
 const OPTIONS = [
-  option('stretchers', 'Stretchers', 'h', ['none', 'none'], ['h', 'H, two sides and a cross'], ['box', 'box, all four sides']),
+  option(
+    'stretchers',
+    'Stretchers',
+    'h',
+    ['none', 'none'],
+    ['h', 'H, two sides and a cross'],
+    ['box', 'box, all four sides'],
+  ),
   option('legs', 'Leg tenons', 'through', ['through', 'through the plank, wedged'], ['blind', 'blind']),
   option('back', 'Back', 'bow', ['bow', 'bent bow'], ['crest', 'crest on two posts']),
   counts('sticks', 'Sticks in the back', 7, 3, 11),
-  option('arms', 'Arms', 'none', ['none', 'none'], ['bow', 'arm bow on sticks'], ['arms', 'two arms on posts']), RUNNERS,
+  option('arms', 'Arms', 'none', ['none', 'none'], ['bow', 'arm bow on sticks'], ['arms', 'two arms on posts']),
+  RUNNERS,
 ]
 
 type Corner = 'lf' | 'rf' | 'lb' | 'rb'
 
 /** A plank, splayed turned legs let into it from below, sticks from above to a bent bow or a curved crest. */
-export const stickChair: Family = { id: 'stick-chair', label: 'Plank-seat stick chair', looks: 'a plank, splayed turned legs below, sticks above', measures: MEASURES, options: OPTIONS, build }
+export const stickChair: Family = {
+  id: 'stick-chair',
+  label: 'Plank-seat stick chair',
+  looks: 'a plank, splayed turned legs below, sticks above',
+  measures: MEASURES,
+  options: OPTIONS,
+  build,
+}
 
 function build(measures: Measures, o: Options, species: string) {
   const v = sizesOf(measures)
@@ -53,12 +78,26 @@ function build(measures: Measures, o: Options, species: string) {
 }
 
 function assertRoomFor(v: Sizes, o: Options): void {
-  need(v('backHeight') >= v('seatHeight') + 180, 'The back must stand at least 180 mm higher than the seat: check the seat height and the back height.')
+  need(
+    v('backHeight') >= v('seatHeight') + 180,
+    'The back must stand at least 180 mm higher than the seat: check the seat height and the back height.',
+  )
   need(v('legTenon') <= v('legSize') - 4, 'The leg’s tenon must be thinner than the leg: check the leg tenon.')
-  need(v('stretcherHeight') + v('plank') + 70 <= v('seatHeight'), 'The stretchers would meet the plank: check the stretcher height.')
-  need(v('seatWidth') * 0.62 >= (Number(o.sticks) + 1) * (v('stickSize') + 4) + 2 * v('bowSize'), 'The sticks would touch: check how many there are, their thickness and the seat width.')
+  need(
+    v('stretcherHeight') + v('plank') + 70 <= v('seatHeight'),
+    'The stretchers would meet the plank: check the stretcher height.',
+  )
+  need(
+    v('seatWidth') * 0.62 >= (Number(o.sticks) + 1) * (v('stickSize') + 4) + 2 * v('bowSize'),
+    'The sticks would touch: check how many there are, their thickness and the seat width.',
+  )
   needRunnerRoom(v, o, v('seatDepth'), v('stretcherHeight'))
-  if (o.arms !== 'none') need(v('armHeight') >= v('seatHeight') + 110 && v('armHeight') + 90 <= v('backHeight'), 'The arms must lie at least 110 mm over the seat and 90 mm under the top of the back: check the arm height.')
+  if (o.arms !== 'none') {
+    need(
+      v('armHeight') >= v('seatHeight') + 110 && v('armHeight') + 90 <= v('backHeight'),
+      'The arms must lie at least 110 mm over the seat and 90 mm under the top of the back: check the arm height.',
+    )
+  }
 }
 
 /** The plank runs from back to front; its sides follow the sitter. */
@@ -66,24 +105,60 @@ function addPlank(b: FrameBuilder, v: Sizes): Part {
   const [w, d, t] = [v('seatWidth'), v('seatDepth'), v('plank')]
   const y = v('seatHeight') - t / 2
   const at = (share: number, of: number) => ({ along: share, widthMm: w * of, depthMm: t })
-  return b.solid({ id: 'seat', role: 'seat', stations: [at(0, 0.66), at(0.05, 0.78), at(0.2, 0.9), at(0.5, 1), at(0.8, 0.98), at(0.95, 0.9), at(1, 0.8)] }, [[0, y, -d / 2], [0, y, d / 2]])
+  return b.solid(
+    {
+      id: 'seat',
+      role: 'seat',
+      stations: [at(0, 0.66), at(0.05, 0.78), at(0.2, 0.9), at(0.5, 1), at(0.8, 0.98), at(0.95, 0.9), at(1, 0.8)],
+    },
+    [
+      [0, y, -d / 2],
+      [0, y, d / 2],
+    ],
+  )
 }
 
-const LEG_PROFILE = [[0, 0.5], [0.1, 0.62], [0.22, 0.78], [0.3, 0.62], [0.34, 0.9], [0.5, 1], [0.72, 0.84], [0.8, 0.66], [0.84, 0.86], [0.9, 0.72]] as const
+const LEG_PROFILE = [
+  [0, 0.5],
+  [0.1, 0.62],
+  [0.22, 0.78],
+  [0.3, 0.62],
+  [0.34, 0.9],
+  [0.5, 1],
+  [0.72, 0.84],
+  [0.8, 0.66],
+  [0.84, 0.86],
+  [0.9, 0.72],
+] as const
 
 function addLegs(b: FrameBuilder, v: Sizes, o: Options, plank: Part): Record<Corner, Part> {
   const under = v('seatHeight') - v('plank')
   const through = o.legs === 'through'
-  const joint = socketFor(v('legTenon'), through ? v('plank') : v('plank') * 0.7, through ? { through: true, wedged: true } : {})
-  const profile = turned(...LEG_PROFILE.map(([share, d]) => [share, d * v('legSize')] as const), [1, Math.max(v('legTenon') + 2, v('legSize') * 0.68)])
+  const joint = socketFor(
+    v('legTenon'),
+    through ? v('plank') : v('plank') * 0.7,
+    through ? { through: true, wedged: true } : {},
+  )
+  const profile = turned(...LEG_PROFILE.map(([share, d]) => [share, d * v('legSize')] as const), [
+    1,
+    Math.max(v('legTenon') + 2, v('legSize') * 0.68),
+  ])
   const made: Partial<Record<Corner, Part>> = {}
   for (const { side, sign } of SIDES) {
-    const line = (x: number, z: number, splay: number, rake: number) => ({ top: [sign * x, under, z] as Vec, floor: [sign * (x + under * tan(splay)), 0, z + under * tan(rake)] as Vec })
+    const line = (x: number, z: number, splay: number, rake: number) => ({
+      top: [sign * x, under, z] as Vec,
+      floor: [sign * (x + under * tan(splay)), 0, z + under * tan(rake)] as Vec,
+    })
     const front = line(v('seatWidth') * 0.33, v('seatDepth') * 0.3, v('frontSplay'), v('frontRake'))
     const back = line(v('seatWidth') * 0.28, -v('seatDepth') * 0.3, v('backSplay'), -v('backRake'))
     const feet = footings(b, v, o.runners === 'yes', side, front, back)
     const leg = (where: 'front' | 'back', { top }: typeof front, foot: typeof feet.front) => {
-      const part = b.solid({ id: `${side}-${where}-leg`, role: `${where}-leg`, turned: profile }, [foot.foot, top], [1, 0, 0], { start: [0, 1, 0], end: [0, 1, 0] })
+      const part = b.solid(
+        { id: `${side}-${where}-leg`, role: `${where}-leg`, turned: profile },
+        [foot.foot, top],
+        [1, 0, 0],
+        { start: [0, 1, 0], end: [0, 1, 0] },
+      )
       b.join(part, plank, top, unit(subtract(foot.foot, top)), joint)
       standOn(b, part, foot, v('legSize') * 0.42, 18)
       return part
@@ -94,16 +169,23 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options, plank: Part): Record<Cor
   return made as Record<Corner, Part>
 }
 
-const swelled = (end: number, middle: number) => turned([0, end], [0.2, (end + middle) / 2], [0.5, middle], [0.8, (end + middle) / 2], [1, end])
+const swelled = (end: number, middle: number) =>
+  turned([0, end], [0.2, (end + middle) / 2], [0.5, middle], [0.8, (end + middle) / 2], [1, end])
 
 function addStretchers(b: FrameBuilder, v: Sizes, o: Options, legs: Record<Corner, Part>): void {
   const joint = socketFor(14, 18)
-  const between = (id: string, from: Part, to: Part, y: number) => b.bar({ id, role: 'stretcher', turned: swelled(16, 26) }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
+  const between = (id: string, from: Part, to: Part, y: number) =>
+    b.bar({ id, role: 'stretcher', turned: swelled(16, 26) }, seatAtHeight(from, y), seatAtHeight(to, y), joint)
   const y = v('stretcherHeight')
   const left = between('left-stretcher', legs.lf, legs.lb, y)
   const right = between('right-stretcher', legs.rf, legs.rb, y)
   if (o.stretchers === 'h') {
-    b.bar({ id: 'cross-stretcher', role: 'stretcher', turned: swelled(15, 24) }, seatAlong(left, 0.5), seatAlong(right, 0.5), socketFor(13, 14))
+    b.bar(
+      { id: 'cross-stretcher', role: 'stretcher', turned: swelled(15, 24) },
+      seatAlong(left, 0.5),
+      seatAlong(right, 0.5),
+      socketFor(13, 14),
+    )
     return
   }
   between('front-stretcher', legs.lf, legs.rf, y + 34)
@@ -122,13 +204,25 @@ function inBack(v: Sizes, x: number, upMm: number, setBackMm = 0): Vec {
 function addBow(b: FrameBuilder, v: Sizes, plank: Part): Pick<StickBack, 'members' | 'topAt' | 'spreadMm'> {
   const [half, high] = [v('seatWidth') * 0.36, v('backHeight') - v('seatHeight') - v('bowSize') / 2]
   const via = Array.from({ length: BOW_POINTS }, (_, i): Vec => {
-    const angle = Math.PI * (i + 1) / (BOW_POINTS + 1)
+    const angle = (Math.PI * (i + 1)) / (BOW_POINTS + 1)
     const pow = (c: number) => Math.sign(c) * Math.abs(c) ** (2 / FULLNESS)
     return inBack(v, half * pow(Math.cos(angle)), high * pow(Math.sin(angle)))
   })
-  const foot = (sign: 1 | -1): Vec => { const p = inBack(v, sign * half, 0); return [p[0], p[1] - v('plank') / 2, p[2]] }
-  const bow = b.bar({ id: 'bow', role: 'crest-rail', diameterMm: v('bowSize'), up: [1, 0, 0], via }, seatAt(plank, foot(1)), seatAt(plank, foot(-1)), socketFor(Math.round(v('bowSize') * 0.7), v('plank') * 0.75))
-  return { members: { left: bow, right: bow }, spreadMm: half - v('bowSize'), topAt: x => ({ part: bow, point: crossingAt(bow, x, v('seatHeight') + high * 0.45) }) }
+  const foot = (sign: 1 | -1): Vec => {
+    const p = inBack(v, sign * half, 0)
+    return [p[0], p[1] - v('plank') / 2, p[2]]
+  }
+  const bow = b.bar(
+    { id: 'bow', role: 'crest-rail', diameterMm: v('bowSize'), up: [1, 0, 0], via },
+    seatAt(plank, foot(1)),
+    seatAt(plank, foot(-1)),
+    socketFor(Math.round(v('bowSize') * 0.7), v('plank') * 0.75),
+  )
+  return {
+    members: { left: bow, right: bow },
+    spreadMm: half - v('bowSize'),
+    topAt: x => ({ part: bow, point: crossingAt(bow, x, v('seatHeight') + high * 0.45) }),
+  }
 }
 
 /** Where a bent bow's axis stands at x, above a height. @throws RangeError where it does not */
@@ -151,17 +245,37 @@ function addCrest(b: FrameBuilder, v: Sizes, plank: Part): Pick<StickBack, 'memb
   const lean = unit(subtract(inBack(v, 0, 100), inBack(v, 0, 0)))
   // Curved backward square to its own lean, so that it is sawn from one plank.
   const middle = along(inBack(v, 0, up), [0, lean[2], -lean[1]], CREST.curveMm)
-  const crest = b.solid({ id: 'crest-rail', role: 'crest-rail', thicknessMm: CREST.heightMm, heightMm: v('bowSize') }, [ends[0], ...arcThrough(ends[0], middle, ends[1], 9), ends[1]], lean)
+  const crest = b.solid(
+    { id: 'crest-rail', role: 'crest-rail', thicknessMm: CREST.heightMm, heightMm: v('bowSize') },
+    [ends[0], ...arcThrough(ends[0], middle, ends[1], 9), ends[1]],
+    lean,
+  )
   const topAt = (x: number) => ({ part: crest, point: crossingAt(crest, x * 1.1, 0) })
   const joint = socketFor(Math.round(v('stickSize') * 1.2), 22)
   const post = (sign: 1 | -1, side: 'left' | 'right') => {
     const base = inBack(v, sign * half, 0)
-    return b.bar({ id: `${side}-back-post`, role: 'back-post', turned: turned([0, 22], [0.12, 30], [0.3, 24], [0.55, 32], [0.8, 24], [1, 20]), up: [0, 0, 1] }, seatAt(plank, [base[0], base[1] - v('plank') / 2, base[2]]), topAt(sign * half), socketFor(18, v('plank') * 0.75), joint)
+    return b.bar(
+      {
+        id: `${side}-back-post`,
+        role: 'back-post',
+        turned: turned([0, 22], [0.12, 30], [0.3, 24], [0.55, 32], [0.8, 24], [1, 20]),
+        up: [0, 0, 1],
+      },
+      seatAt(plank, [base[0], base[1] - v('plank') / 2, base[2]]),
+      topAt(sign * half),
+      socketFor(18, v('plank') * 0.75),
+      joint,
+    )
   }
   return { members: { left: post(1, 'left'), right: post(-1, 'right') }, spreadMm: half - 30, topAt }
 }
 
-const stickId = (i: number, count: number) => (count % 2 === 1 && i === (count - 1) / 2 ? 'middle-stick' : i < count / 2 ? `left-stick-${i + 1}` : `right-stick-${count - i}`)
+const stickId = (i: number, count: number) =>
+  count % 2 === 1 && i === (count - 1) / 2
+    ? 'middle-stick'
+    : i < count / 2
+      ? `left-stick-${i + 1}`
+      : `right-stick-${count - i}`
 
 /** Sticks fan out from the plank to the bow or crest, through the arm bow where there is one. */
 function addSticks({ b, v, plank, spreadMm, topAt }: StickBack, count: number, rail: Part | null): void {
@@ -169,9 +283,22 @@ function addSticks({ b, v, plank, spreadMm, topAt }: StickBack, count: number, r
   const joint: JointSpec = socketFor(Math.round(d * 0.8), v('plank') * 0.7)
   const top = socketFor(Math.round(d * 0.7), 14)
   for (let i = 0; i < count; i++) {
-    const x = spreadMm * (1 - 2 * (i + 1) / (count + 1))
-    const base = rail ? onward(topAt(x).point, backPoint(rail, x * 0.96), v('seatHeight') - v('plank') / 2) : inBack(v, x * 0.9, -v('plank') / 2, 6)
-    const stick = b.bar({ id: stickId(i, count), role: 'spindle', turned: turned([0, d * 0.85], [0.35, d], [1, d * 0.72]), up: [0, 0, 1] }, seatAt(plank, base), topAt(x), joint, top)
+    const x = spreadMm * (1 - (2 * (i + 1)) / (count + 1))
+    const base = rail
+      ? onward(topAt(x).point, backPoint(rail, x * 0.96), v('seatHeight') - v('plank') / 2)
+      : inBack(v, x * 0.9, -v('plank') / 2, 6)
+    const stick = b.bar(
+      {
+        id: stickId(i, count),
+        role: 'spindle',
+        turned: turned([0, d * 0.85], [0.35, d], [1, d * 0.72]),
+        up: [0, 0, 1],
+      },
+      seatAt(plank, base),
+      topAt(x),
+      joint,
+      top,
+    )
     if (rail) passThrough(b, stick, rail, Math.round(d * 0.95))
   }
 }

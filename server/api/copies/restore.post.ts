@@ -28,7 +28,9 @@ export default defineWrite(async (event): Promise<RestoredAnswer> => {
     await pipeline(Readable.from(bytesLimited(event, MOST_BYTES)), createWriteStream(sent))
     return await putBack(sent)
   }
-  finally { rmSync(sent, { force: true }) }
+  finally {
+    rmSync(sent, { force: true })
+  }
 })
 
 async function putBack(file: string): Promise<RestoredAnswer> {

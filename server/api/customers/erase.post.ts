@@ -13,7 +13,11 @@ const Body = z.strictObject({ customer: Name.min(1, 'must name the customer') })
 export default defineWrite(async (event): Promise<ErasedAnswer> => {
   const { customer } = await bodyOf(event, Body)
   const pieces = await eraseCustomer(customer)
-  if (pieces.length === 0) throw refusal(404, `No piece here is ${customer}’s.`, [{ path: 'customer', code: 'unknown', message: 'has no piece here' }])
+  if (pieces.length === 0) {
+    throw refusal(404, `No piece here is ${customer}’s.`, [
+      { path: 'customer', code: 'unknown', message: 'has no piece here' },
+    ])
+  }
   for (const piece of pieces) tell({ piece, version: ERASED_VERSION })
   return { pieces, copies: copiesHolding(dataFolder(), pieces).map(c => c.name) }
 })

@@ -21,8 +21,10 @@ export default defineEventHandler(async (event) => {
     throw refusal(429, `Too many tries: wait ${seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`}.`, [])
   }
   attempts.begin(address, Date.now())
-  if (!await isPassphrase(passphrase, kept)) {
-    throw refusal(401, 'That is not the passphrase.', [{ path: 'passphrase', code: 'wrong', message: 'That is not the passphrase.' }])
+  if (!(await isPassphrase(passphrase, kept))) {
+    throw refusal(401, 'That is not the passphrase.', [
+      { path: 'passphrase', code: 'wrong', message: 'That is not the passphrase.' },
+    ])
   }
   attempts.right(address)
   await letIn(event)

@@ -6,7 +6,7 @@ import { countSessions } from '../../gate/sessions'
 /** Where other devices find it, and what stands in their way. */
 export default defineEventHandler(async (event): Promise<NetworkAnswer> => ({
   addresses: networkAddresses(),
-  hasPassphrase: await keptPassphrase() !== undefined,
+  hasPassphrase: (await keptPassphrase()) !== undefined,
   hasCertificate: Boolean(process.env.NITRO_SSL_CERT && process.env.NITRO_SSL_KEY),
   devices: await countSessions(),
   isNear: isNear(event),

@@ -15,31 +15,49 @@ const stand = useStand()
 const stages = computed(() => (piece.value && plan.value ? dryStages(piece.value, plan.value) : []))
 /** The first that is not closed yet, or the one picked. */
 const picked = ref<number | null>(null)
-const dry = computed(() => stages.value.find(s => s.stage.number === picked.value) ?? stages.value.find(s => !s.isClosed) ?? stages.value[0])
-const checks = computed(() => (piece.value && plan.value && dry.value ? checksFor(piece.value, plan.value.stages, dry.value.stage.number) : []))
+const dry = computed(
+  () =>
+    stages.value.find(s => s.stage.number === picked.value) ?? stages.value.find(s => !s.isClosed) ?? stages.value[0],
+)
+const checks = computed(() =>
+  piece.value && plan.value && dry.value ? checksFor(piece.value, plan.value.stages, dry.value.stage.number) : [],
+)
 const tags = (ids: readonly string[]) => ids.map(id => tagOf(piece.value!.joints.find(j => j.id === id)!)).join(', ')
 const NUMBERS = ['none', 'one', 'two', 'three', 'four', 'five', 'six']
 const inWords = (n: number) => NUMBERS[n] ?? String(n)
 const heading = computed(() => {
-  if (!dry.value) return plan.value?.stages.some(s => s.glued) ? 'Nothing is left to close dry' : 'Nothing comes apart, so there is nothing to close dry'
+  if (!dry.value) {
+    return plan.value?.stages.some(s => s.glued)
+      ? 'Nothing is left to close dry'
+      : 'Nothing comes apart, so there is nothing to close dry'
+  }
   const { stage, joints, heldOff, left, isClosed } = dry.value
   const name = `Dry run, stage ${stage.number}`
-  if (heldOff.length > 0) return `${name}: ${inWords(heldOff.length)} of ${inWords(joints.length)} ${joints.length === 1 ? 'joint' : 'joints'} ${heldOff.length === 1 ? 'does' : 'do'} not close`
+  if (heldOff.length > 0) {
+    return `${name}: ${inWords(heldOff.length)} of ${inWords(joints.length)} ${joints.length === 1 ? 'joint' : 'joints'} ${heldOff.length === 1 ? 'does' : 'do'} not close`
+  }
   if (isClosed) return `${name}: it closes`
-  return left.length === joints.length ? `${name}: close it once without glue` : `${name}: ${inWords(left.length)} still to close`
+  return left.length === joints.length
+    ? `${name}: close it once without glue`
+    : `${name}: ${inWords(left.length)} still to close`
 })
 const minutes = (value: number) => quantity({ value, unit: 'min' })
 const clock = useRehearsal(() => `${piece.value?.id ?? ''}/${dry.value?.stage.joints.join('+') ?? ''}`)
-const opens = computed(() => (plan.value && dry.value && dry.value.stage.glues.length > 0 ? openInStage(plan.value, dry.value.stage) : null))
+const opens = computed(() =>
+  plan.value && dry.value && dry.value.stage.glues.length > 0 ? openInStage(plan.value, dry.value.stage) : null,
+)
 const timed = computed(() => {
   const stage = dry.value?.stage
   if (!stage) return ''
-  const usable = opens.value === null ? '' : `; the glue leaves ${minutes(opens.value * OPEN_TIME_SHARE)} of ${minutes(opens.value)}`
+  const usable
+    = opens.value === null ? '' : `; the glue leaves ${minutes(opens.value * OPEN_TIME_SHARE)} of ${minutes(opens.value)}`
   return stage.rehearsal
     ? `Rehearsed in ${minutes(stage.rehearsal.tookMin)}; with spreading ${minutes(stage.working.value)}, where the table said ${minutes(stage.rehearsal.tableMin)}${usable}.`
     : `Not rehearsed; the table says ${minutes(stage.working.value)} with spreading${usable}.`
 })
-const isTooLong = computed(() => opens.value !== null && (dry.value?.stage.working.value ?? 0) > opens.value * OPEN_TIME_SHARE)
+const isTooLong = computed(
+  () => opens.value !== null && (dry.value?.stage.working.value ?? 0) > opens.value * OPEN_TIME_SHARE,
+)
 
 function log(event: { kind: 'dry-run-closed' | 'rehearsed', of: string[], tookMin?: number }): void {
   store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...event } })
@@ -58,10 +76,20 @@ function closed(): void {
 const nextHeld = computed(() => dry.value?.heldOff[0])
 function closesNow(): void {
   const joint = nextHeld.value
-  if (joint) store.tell({ do: 'close-dry', joint, close: { offMm: null, why: piece.value?.dryClose?.[joint]?.why ?? null } })
+  if (joint) {
+    store.tell({ do: 'close-dry', joint, close: { offMm: null, why: piece.value?.dryClose?.[joint]?.why ?? null } })
+  }
 }
-watch(() => dry.value?.stage.number, (number) => { stand.stageShown = number ?? null }, { immediate: true })
-onBeforeUnmount(() => { stand.stageShown = null })
+watch(
+  () => dry.value?.stage.number,
+  (number) => {
+    stand.stageShown = number ?? null
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  stand.stageShown = null
+})
 const when = (at: string) => describeWallTime(parseWallTime(at), parseWallTime(wallNow()))
 </script>
 
@@ -73,7 +101,10 @@ const when = (at: string) => describeWallTime(parseWallTime(at), parseWallTime(w
         Nothing is glued yet. {{ timed }}
         <template v-if="dry.stage.rehearsal">Timed {{ when(dry.stage.rehearsal.at) }}.</template>
       </p>
-      <p v-if="isTooLong" class="small" role="note"><strong>Too long for its glue:</strong> another pair of hands, a slower glue or another split stand under <NuxtLink :to="stepPath(piece.id, 'glue-up')">Glue-up</NuxtLink>.</p>
+      <p v-if="isTooLong" class="small" role="note">
+        <strong>Too long for its glue:</strong> another pair of hands, a slower glue or another split stand under
+        <NuxtLink :to="stepPath(piece.id, 'glue-up')">Glue-up</NuxtLink>.
+      </p>
     </header>
     <div v-if="stages.length > 1" class="chips" role="group" aria-label="Stages">
       <FieldChipButton
@@ -86,7 +117,14 @@ const when = (at: string) => describeWallTime(parseWallTime(at), parseWallTime(w
     </div>
     <template v-if="dry">
       <ul class="joints" aria-label="Joints of this stage">
-        <DryrunJointRow v-for="j in dry.joints" :key="j.joint" :piece="piece" :plan="plan" :joint="j.joint" :close="j.close" />
+        <DryrunJointRow
+          v-for="j in dry.joints"
+          :key="j.joint"
+          :piece="piece"
+          :plan="plan"
+          :joint="j.joint"
+          :close="j.close"
+        />
       </ul>
       <section v-if="checks.length > 0" aria-labelledby="true-now">
         <h2 id="true-now">Is it true</h2>
@@ -105,7 +143,11 @@ const when = (at: string) => describeWallTime(parseWallTime(at), parseWallTime(w
         <FieldKeyButton v-else-if="!dry.isClosed" main :label="`Stage ${dry.stage.number} closes`" @click="closed" />
         <FieldKeyButton v-if="clock.startedAt.value !== null" label="Last clamp on, checked: stop" @click="rehearsed" />
         <FieldKeyButton v-if="clock.startedAt.value !== null" label="Never mind" @click="clock.cancel()" />
-        <FieldKeyButton v-else :label="dry.stage.rehearsal ? 'Rehearse again, with the clock' : 'Rehearse, with the clock'" @click="clock.start()" />
+        <FieldKeyButton
+          v-else
+          :label="dry.stage.rehearsal ? 'Rehearse again, with the clock' : 'Rehearse, with the clock'"
+          @click="clock.start()"
+        />
       </template>
       <FieldKeyButton :main="!dry || dry.isClosed" label="Glue it up" @click="go('glue-up')" />
     </WorksheetFoot>
@@ -113,8 +155,24 @@ const when = (at: string) => describeWallTime(parseWallTime(at), parseWallTime(w
 </template>
 
 <style scoped>
-.sheet { display: flex; flex-direction: column; gap: 16px; flex: 1; }
-.sheet > section, .sheet > :deep(section) { border-top: 1px solid var(--rule); padding-top: 12px; }
-.joints { border-top: 1px solid var(--rule); }
-.clock { font-size: 26px; font-weight: 600; color: var(--amber); align-self: center; }
+.sheet {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  flex: 1;
+}
+.sheet > section,
+.sheet > :deep(section) {
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.joints {
+  border-top: 1px solid var(--rule);
+}
+.clock {
+  font-size: 26px;
+  font-weight: 600;
+  color: var(--amber);
+  align-self: center;
+}
 </style>

@@ -14,8 +14,15 @@ const sheet = computed(() => {
   if (!p) return ''
   const answered = new Set(plan.value?.troubles.filter(t => t.answer === 'mended').map(t => t.id))
   const drawing = drawAsFound(p, VIEWS.bench)
-  const marks = presentJoints(p).map(j => ({ joint: j.id, tag: tagOf(j), pencil: answered.has(`joint:${j.id}`) ? 'blue' as const : isLoose(p, j) ? 'red' as const : 'ink' as const }))
-  const faults = markFaults(p, drawing.camera).map(f => ({ ...f, pencil: answered.has(`fault:${f.mark.fault}`) ? 'blue' as const : 'red' as const }))
+  const marks = presentJoints(p).map(j => ({
+    joint: j.id,
+    tag: tagOf(j),
+    pencil: answered.has(`joint:${j.id}`) ? ('blue' as const) : isLoose(p, j) ? ('red' as const) : ('ink' as const),
+  }))
+  const faults = markFaults(p, drawing.camera).map(f => ({
+    ...f,
+    pencil: answered.has(`fault:${f.mark.fault}`) ? ('blue' as const) : ('red' as const),
+  }))
   return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawing, p.title, marks, faults))}`
 })
 const print = () => window.print()
@@ -23,30 +30,113 @@ const print = () => window.print()
 
 <template>
   <article v-if="piece && record" class="sheet">
-    <header class="spread"><div><h1>{{ record.title }}: condition and treatment</h1><p class="small soft">Worked out from what was found and decided so far.</p></div><img :src="sheet" :alt="`${piece.title}, drawn with the numbers of its joints`" class="drawing"></header>
-    <section v-for="section in record.sections" :key="section.title"><h2>{{ section.title }}</h2><dl><div v-for="(line, i) in section.lines" :key="i"><dt>{{ line.head }}</dt><dd><PhraseText :phrase="line.text" /></dd></div></dl></section>
+    <header class="spread">
+      <div>
+        <h1>{{ record.title }}: condition and treatment</h1>
+        <p class="small soft">Worked out from what was found and decided so far.</p>
+      </div>
+      <img :src="sheet" :alt="`${piece.title}, drawn with the numbers of its joints`" class="drawing">
+    </header>
+    <section v-for="section in record.sections" :key="section.title">
+      <h2>{{ section.title }}</h2>
+      <dl>
+        <div v-for="(line, i) in section.lines" :key="i">
+          <dt>{{ line.head }}</dt>
+          <dd><PhraseText :phrase="line.text" /></dd>
+        </div>
+      </dl>
+    </section>
     <section v-if="record.tags.length > 0" aria-labelledby="tags">
-      <h2 id="tags">Paper tags</h2><p class="small soft no-print">One for each end that comes loose; the numbers are those on the drawing.</p>
-      <ul class="tags"><li v-for="t in record.tags" :key="t.tag"><strong class="number">{{ t.tag }}</strong><span>{{ t.part }}<br>{{ t.end }}</span><span class="small"><PhraseText :phrase="t.text" /></span></li></ul>
+      <h2 id="tags">Paper tags</h2>
+      <p class="small soft no-print">One for each end that comes loose; the numbers are those on the drawing.</p>
+      <ul class="tags">
+        <li v-for="t in record.tags" :key="t.tag">
+          <strong class="number">{{ t.tag }}</strong>
+          <span>{{ t.part }}<br>{{ t.end }}</span>
+          <span class="small"><PhraseText :phrase="t.text" /></span>
+        </li>
+      </ul>
     </section>
     <section class="no-print"><OutcomeChoice /></section>
-    <details class="no-print"><summary>Logbook, {{ log.length }} entries</summary><ol class="log small"><li v-for="entry in [...log].reverse().slice(0, 200)" :key="entry.id"><span class="measure">{{ entry.at.slice(0, 16).replace('T', ' ') }}</span> {{ describeEntry(entry) }}</li></ol></details>
+    <details class="no-print">
+      <summary>Logbook, {{ log.length }} entries</summary>
+      <ol class="log small">
+        <li v-for="entry in [...log].reverse().slice(0, 200)" :key="entry.id">
+          <span class="measure">{{ entry.at.slice(0, 16).replace('T', ' ') }}</span> {{ describeEntry(entry) }}
+        </li>
+      </ol>
+    </details>
     <RecordErasePiece :id="piece.id" :title="piece.title" />
-    <WorksheetFoot><button type="button" class="key-button main" @click="print">Print record and tags</button><a class="key-button" :href="`/api/pieces/${piece.id}/file`" download>Piece file</a><a class="key-button" :href="`/api/pieces/${piece.id}/drawing`" download>Drawing, SVG</a></WorksheetFoot>
+    <WorksheetFoot>
+      <button type="button" class="key-button main" @click="print">Print record and tags</button>
+      <a class="key-button" :href="`/api/pieces/${piece.id}/file`" download>Piece file</a>
+      <a class="key-button" :href="`/api/pieces/${piece.id}/drawing`" download>Drawing, SVG</a>
+    </WorksheetFoot>
   </article>
 </template>
 
 <style scoped>
-.sheet { display: flex; flex-direction: column; gap: 14px; flex: 1; }
-.spread { display: flex; justify-content: space-between; gap: 16px; }
-.drawing { width: 240px; max-height: 320px; background: #fff; border: 1px solid var(--rule); }
-section { border-top: 1px solid var(--rule); padding-top: 10px; display: grid; gap: 6px; }
-dl div { display: grid; grid-template-columns: 190px 1fr; gap: 12px; padding: 3px 0; }
-dt { color: var(--soft); }
-.tags { display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 8px; }
-.tags li { border: 1px dashed var(--soft); padding: 8px 10px; display: grid; gap: 4px; break-inside: avoid; }
-.number { font: 700 26px var(--font-display); }
-summary { cursor: pointer; min-height: 40px; }
-.log { display: grid; gap: 2px; max-height: 260px; overflow: auto; }
-@media (max-width: 640px) { dl div { grid-template-columns: 1fr; gap: 0; } }
+.sheet {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  flex: 1;
+}
+.spread {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+}
+.drawing {
+  width: 240px;
+  max-height: 320px;
+  background: #fff;
+  border: 1px solid var(--rule);
+}
+section {
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+  display: grid;
+  gap: 6px;
+}
+dl div {
+  display: grid;
+  grid-template-columns: 190px 1fr;
+  gap: 12px;
+  padding: 3px 0;
+}
+dt {
+  color: var(--soft);
+}
+.tags {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  gap: 8px;
+}
+.tags li {
+  border: 1px dashed var(--soft);
+  padding: 8px 10px;
+  display: grid;
+  gap: 4px;
+  break-inside: avoid;
+}
+.number {
+  font: 700 26px var(--font-display);
+}
+summary {
+  cursor: pointer;
+  min-height: 40px;
+}
+.log {
+  display: grid;
+  gap: 2px;
+  max-height: 260px;
+  overflow: auto;
+}
+@media (max-width: 640px) {
+  dl div {
+    grid-template-columns: 1fr;
+    gap: 0;
+  }
+}
 </style>

@@ -8,21 +8,33 @@ import { SPECIES } from '#core/reference/species'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
-/** Blocks that are drawn are told one by one, at their joints; what was said of all of them before can still be changed. */
-const isDrawn = computed(() => piece.value !== null && drawsBlocks(piece.value) && piece.value.bracing.cornerBlocks === 'not-looked')
+/**
+ * Blocks that are drawn are told one by one, at their joints; what was said of all of them before can still be
+ * changed.
+ */
+const isDrawn = computed(
+  () => piece.value !== null && drawsBlocks(piece.value) && piece.value.bracing.cornerBlocks === 'not-looked',
+)
 const asked = computed(() => (piece.value ? bracingAsked(piece.value) : { blocks: false, webbing: false }))
 const { go } = useStep()
 const family = computed(() => findFamily(piece.value!.shape.family)!)
 const essential = computed(() => family.value.measures.filter(m => m.essential))
 const others = computed(() => family.value.measures.filter(m => !m.essential))
-const taken = computed(() => essential.value.filter(m => piece.value!.shape.measures[m.key]!.basis === 'measured').length)
+const taken = computed(
+  () => essential.value.filter(m => piece.value!.shape.measures[m.key]!.basis === 'measured').length,
+)
 const refused = ref('')
 /** A piece just begun is measured first: the hand is on the keyboard already. */
-onMounted(() => { if (taken.value === 0 && Object.keys(piece.value?.findings ?? {}).length === 0) document.querySelector<HTMLElement>('#sizes + .columns input')?.focus() })
+onMounted(() => {
+  if (taken.value === 0 && Object.keys(piece.value?.findings ?? {}).length === 0) {
+    document.querySelector<HTMLElement>('#sizes + .columns input')?.focus()
+  }
+})
 const COUNT: Readonly<Record<number, string>> = { 5: 'Five', 6: 'Six', 7: 'Seven' }
 
 const take = (key: string) => (measure: Measured) => store.tell({ do: 'measure-shape', key, measure })
-const tryOut = (key: string) => (measure: Measured | null) => usePreview().tryOut(measure && { do: 'measure-shape', key, measure })
+const tryOut = (key: string) => (measure: Measured | null) =>
+  usePreview().tryOut(measure && { do: 'measure-shape', key, measure })
 onBeforeUnmount(() => usePreview().tryOut(null))
 const describe = (intake: Partial<Intake>): boolean => store.tell({ do: 'describe', intake }).ok
 function option(key: string, value: string | number): void {
@@ -31,56 +43,232 @@ function option(key: string, value: string | number): void {
 }
 const words = (id: string) => id.replaceAll('-', ' ')
 const items = (ids: readonly string[]) => ids.map(id => ({ label: words(id), value: id }))
-const SCHOOL_ITEMS = [{ label: 'the shop’s', value: 'shop' }, { label: 'conserve first', value: 'conserve' }, { label: 'everyday shop', value: 'everyday' }, { label: 'strength first', value: 'strength' }]
+const SCHOOL_ITEMS = [
+  { label: 'the shop’s', value: 'shop' },
+  { label: 'conserve first', value: 'conserve' },
+  { label: 'everyday shop', value: 'everyday' },
+  { label: 'strength first', value: 'strength' },
+]
 const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
 </script>
 
 <template>
   <article v-if="piece" class="sheet">
-    <h1>{{ taken === essential.length ? 'Measured: the drawing is this piece' : `${COUNT[essential.length] ?? essential.length} measurements draw it: ${taken} of ${essential.length} taken` }}</h1>
+    <h1>
+      {{
+        taken === essential.length
+          ? 'Measured: the drawing is this piece'
+          : `${COUNT[essential.length] ?? essential.length} measurements draw it: ${taken} of ${essential.length} taken`
+      }}
+    </h1>
     <p class="soft">{{ family.label }}. Type mm or inches as they come: 17.5, 11/16, 1 7/16 in, 2 cm.</p>
     <section aria-labelledby="sizes">
       <h2 id="sizes">Measurements</h2>
-      <div class="columns"><LengthField v-for="m in essential" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :try-out="tryOut(m.key)" :hint="m.hint" :unit="m.unit" /></div>
+      <div class="columns">
+        <LengthField
+          v-for="m in essential"
+          :key="m.key"
+          :label="m.label"
+          :value="piece.shape.measures[m.key]!"
+          :take="take(m.key)"
+          :try-out="tryOut(m.key)"
+          :hint="m.hint"
+          :unit="m.unit"
+        />
+      </div>
     </section>
     <section aria-labelledby="build">
       <h2 id="build">How it is made</h2>
-      <ChoiceRow v-for="o in family.options" :key="o.key" :label="o.label" :items="o.choices" :model-value="piece.shape.options[o.key] ?? null" @update:model-value="option(o.key, $event)" />
+      <ChoiceRow
+        v-for="o in family.options"
+        :key="o.key"
+        :label="o.label"
+        :items="o.choices"
+        :model-value="piece.shape.options[o.key] ?? null"
+        @update:model-value="option(o.key, $event)"
+      />
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
-      <div class="line"><label for="species">Wood</label><PickOne id="species" :model-value="piece.shape.species" :items="SPECIES_ITEMS" @update:model-value="store.tell({ do: 'set-species', species: String($event) })" /></div>
-      <details><summary>Other sizes, assumed until measured</summary><div class="columns"><LengthField v-for="m in others" :key="m.key" :label="m.label" :value="piece.shape.measures[m.key]!" :take="take(m.key)" :hint="m.unit === 'deg' ? `${m.hint}, degrees` : m.hint" :unit="m.unit" /></div></details>
+      <div class="line">
+        <label for="species">Wood</label>
+        <PickOne
+          id="species"
+          :model-value="piece.shape.species"
+          :items="SPECIES_ITEMS"
+          @update:model-value="store.tell({ do: 'set-species', species: String($event) })"
+        />
+      </div>
+      <details>
+        <summary>Other sizes, assumed until measured</summary>
+        <div class="columns">
+          <LengthField
+            v-for="m in others"
+            :key="m.key"
+            :label="m.label"
+            :value="piece.shape.measures[m.key]!"
+            :take="take(m.key)"
+            :hint="m.unit === 'deg' ? `${m.hint}, degrees` : m.hint"
+            :unit="m.unit"
+          />
+        </div>
+      </details>
     </section>
     <section v-if="asked.blocks || asked.webbing" aria-labelledby="under">
       <h2 id="under">Under the seat</h2>
-      <ChoiceRow v-if="asked.blocks && !isDrawn" label="Corner blocks" :items="items(BLOCK_STATES)" :model-value="piece.bracing.cornerBlocks" @update:model-value="store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })" />
-      <ChoiceRow v-if="asked.webbing" label="Webbing" :items="items(WEBBING_STATES)" :model-value="piece.bracing.webbing" @update:model-value="store.tell({ do: 'set-bracing', bracing: { webbing: $event as (typeof WEBBING_STATES)[number] } })" />
+      <ChoiceRow
+        v-if="asked.blocks && !isDrawn"
+        label="Corner blocks"
+        :items="items(BLOCK_STATES)"
+        :model-value="piece.bracing.cornerBlocks"
+        @update:model-value="
+          store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })
+        "
+      />
+      <ChoiceRow
+        v-if="asked.webbing"
+        label="Webbing"
+        :items="items(WEBBING_STATES)"
+        :model-value="piece.bracing.webbing"
+        @update:model-value="
+          store.tell({ do: 'set-bracing', bracing: { webbing: $event as (typeof WEBBING_STATES)[number] } })
+        "
+      />
     </section>
     <PartsSection />
     <section aria-labelledby="job">
       <h2 id="job">The job</h2>
-      <TextField label="Name" :value="piece.title" :draft-key="`${piece.id}-title`" :take="title => title !== '' && store.tell({ do: 'rename', title }).ok" />
-      <TextField label="For" :value="piece.intake.customer" :draft-key="`${piece.id}-customer`" :take="customer => describe({ customer })" />
-      <TextField label="Asked for" :rows="2" :most="2000" :value="piece.intake.ask" :draft-key="`${piece.id}-ask`" :take="ask => describe({ ask })" />
-      <div class="line"><label for="age">Age</label><PickOne id="age" :model-value="piece.intake.age" :items="items(AGES)" @update:model-value="describe({ age: $event as Intake['age'] })" /></div>
-      <div class="line"><label for="worth">Worth</label><PickOne id="worth" :model-value="piece.intake.worth" :items="items(WORTHS)" @update:model-value="describe({ worth: $event as Intake['worth'] })" /></div>
-      <div class="line"><label for="finish">Finish near the joints</label><PickOne id="finish" :model-value="piece.intake.finish" :items="items(FINISHES)" @update:model-value="describe({ finish: $event as Intake['finish'] })" /></div>
-      <div class="line"><label for="upholstery">Upholstery</label><PickOne id="upholstery" :model-value="piece.intake.upholstery" :items="items(UPHOLSTERIES)" @update:model-value="describe({ upholstery: $event as Intake['upholstery'] })" /></div>
-      <div class="line"><label for="service">Where it lives</label><PickOne id="service" :model-value="piece.intake.service" :items="items(SERVICES)" @update:model-value="describe({ service: $event as Intake['service'] })" /></div>
-      <div class="line"><label for="school">Worked to</label><PickOne id="school" :model-value="piece.intake.school ?? 'shop'" :items="SCHOOL_ITEMS" @update:model-value="describe({ school: $event === 'shop' ? null : $event as Intake['school'] })" /></div>
-      <div class="line"><label for="due">Due</label><UInput id="due" type="datetime-local" :model-value="piece.intake.due ?? ''" class="w-64" @change="(e: Event) => describe({ due: (e.target as HTMLInputElement).value.slice(0, 16) || null })" /></div>
+      <TextField
+        label="Name"
+        :value="piece.title"
+        :draft-key="`${piece.id}-title`"
+        :take="title => title !== '' && store.tell({ do: 'rename', title }).ok"
+      />
+      <TextField
+        label="For"
+        :value="piece.intake.customer"
+        :draft-key="`${piece.id}-customer`"
+        :take="customer => describe({ customer })"
+      />
+      <TextField
+        label="Asked for"
+        :rows="2"
+        :most="2000"
+        :value="piece.intake.ask"
+        :draft-key="`${piece.id}-ask`"
+        :take="ask => describe({ ask })"
+      />
+      <div class="line">
+        <label for="age">Age</label>
+        <PickOne
+          id="age"
+          :model-value="piece.intake.age"
+          :items="items(AGES)"
+          @update:model-value="describe({ age: $event as Intake['age'] })"
+        />
+      </div>
+      <div class="line">
+        <label for="worth">Worth</label>
+        <PickOne
+          id="worth"
+          :model-value="piece.intake.worth"
+          :items="items(WORTHS)"
+          @update:model-value="describe({ worth: $event as Intake['worth'] })"
+        />
+      </div>
+      <div class="line">
+        <label for="finish">Finish near the joints</label>
+        <PickOne
+          id="finish"
+          :model-value="piece.intake.finish"
+          :items="items(FINISHES)"
+          @update:model-value="describe({ finish: $event as Intake['finish'] })"
+        />
+      </div>
+      <div class="line">
+        <label for="upholstery">Upholstery</label>
+        <PickOne
+          id="upholstery"
+          :model-value="piece.intake.upholstery"
+          :items="items(UPHOLSTERIES)"
+          @update:model-value="describe({ upholstery: $event as Intake['upholstery'] })"
+        />
+      </div>
+      <div class="line">
+        <label for="service">Where it lives</label>
+        <PickOne
+          id="service"
+          :model-value="piece.intake.service"
+          :items="items(SERVICES)"
+          @update:model-value="describe({ service: $event as Intake['service'] })"
+        />
+      </div>
+      <div class="line">
+        <label for="school">Worked to</label>
+        <PickOne
+          id="school"
+          :model-value="piece.intake.school ?? 'shop'"
+          :items="SCHOOL_ITEMS"
+          @update:model-value="describe({ school: $event === 'shop' ? null : ($event as Intake['school']) })"
+        />
+      </div>
+      <div class="line">
+        <label for="due">Due</label>
+        <UInput
+          id="due"
+          type="datetime-local"
+          :model-value="piece.intake.due ?? ''"
+          class="w-64"
+          @change="(e: Event) => describe({ due: (e.target as HTMLInputElement).value.slice(0, 16) || null })"
+        />
+      </div>
     </section>
-    <section aria-labelledby="pictures"><h2 id="pictures">Pictures</h2><PhotoStrip :of="{ kind: 'piece', id: null }" /></section>
+    <section aria-labelledby="pictures">
+      <h2 id="pictures">Pictures</h2>
+      <PhotoStrip :of="{ kind: 'piece', id: null }" />
+    </section>
     <SetSection />
     <OutcomeChoice />
-    <WorksheetFoot><button type="button" class="key-button main" @click="go('test')">Go round the joints</button></WorksheetFoot>
+    <WorksheetFoot>
+      <button type="button" class="key-button main" @click="go('test')">Go round the joints</button>
+    </WorksheetFoot>
   </article>
 </template>
 
 <style scoped>
-.sheet { display: flex; flex-direction: column; gap: 18px; flex: 1; }
-section { display: grid; gap: 8px; border-top: 1px solid var(--rule); padding-top: 12px; }
-.columns { display: grid; grid-template-columns: repeat(auto-fill, minmax(270px, 1fr)); gap: 4px 28px; }
-.line { display: grid; grid-template-columns: 150px 1fr; gap: 4px 12px; align-items: center; }
-summary { cursor: pointer; min-height: 40px; display: flex; align-items: center; color: var(--soft); text-decoration: underline; text-underline-offset: 3px; }
-@media (max-width: 640px) { .line { grid-template-columns: 1fr; } }
+.sheet {
+  display: flex;
+  flex-direction: column;
+  gap: 18px;
+  flex: 1;
+}
+section {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
+  gap: 4px 28px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 4px 12px;
+  align-items: center;
+}
+summary {
+  cursor: pointer;
+  min-height: 40px;
+  display: flex;
+  align-items: center;
+  color: var(--soft);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+@media (max-width: 640px) {
+  .line {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -10,7 +10,11 @@ export default defineEventHandler(async (event) => {
   const { piece } = stored
   setHeader(event, 'content-type', 'image/svg+xml; charset=utf-8')
   setHeader(event, 'content-disposition', `attachment; filename="${id}.svg"`)
-  const marks = presentJoints(piece).map(j => ({ joint: j.id, tag: tagOf(j), pencil: isLoose(piece, j) ? 'red' as const : 'ink' as const }))
+  const marks = presentJoints(piece).map(j => ({
+    joint: j.id,
+    tag: tagOf(j),
+    pencil: isLoose(piece, j) ? ('red' as const) : ('ink' as const),
+  }))
   const drawing = drawAsFound(piece, VIEWS.bench)
   return drawingSvg(drawing, piece.title, marks, markFaults(piece, drawing.camera))
 })

@@ -6,7 +6,11 @@ import { findPiece } from '../../../pieces/store'
 /** Takes in a picture; the body is the file itself. The page then says what it is a picture of. */
 export default defineWrite(async (event) => {
   const pieceId = idOf(event)
-  const bytes = await bytesOf(event, LARGEST_PHOTO_BYTES, `The picture is larger than ${LARGEST_PHOTO_BYTES / 1e6} MB: make it smaller first.`)
+  const bytes = await bytesOf(
+    event,
+    LARGEST_PHOTO_BYTES,
+    `The picture is larger than ${LARGEST_PHOTO_BYTES / 1e6} MB: make it smaller first.`,
+  )
   orAbsent(await findPiece(pieceId))
   const read = await readPhoto(bytes)
   if (!read.ok) throw refusal(400, read.issues[0]!.message, read.issues)

@@ -1,6 +1,6 @@
 /**
- * Inside the core, imports follow the data: a step may use those before it, never those after. `plan` composes the steps;
- * what reads plans comes last.
+ * Inside the core, imports follow the data: a step may use those before it, never those after. `plan` composes the
+ * steps; what reads plans comes last.
  */
 const ORDER = ['measure', 'piece', 'geometry', 'bodies', 'drawing', 'reference', 'work', 'hardware', 'wood', 'condition', 'cause', 'glue', 'clamping', 'sheet', 'mend', 'takeapart', 'glueup', 'truing', 'quick', 'plan', 'record', 'shop']
 const later = i => ORDER.slice(i + 1)

@@ -33,19 +33,16 @@ const stops = (i: number) =>
   <div class="choice">
     <span class="name" aria-hidden="true">{{ label }}</span>
     <div ref="row" class="chips" role="radiogroup" :aria-label="label" @keydown="move">
-      <button
+      <FieldChipButton
         v-for="(item, i) in items"
         :key="item.value"
-        type="button"
+        :label="item.label"
         role="radio"
-        class="chip"
         :class="tone"
         :aria-checked="item.value === modelValue"
         :tabindex="stops(i) ? 0 : -1"
         @click="emit('update:modelValue', item.value)"
-      >
-        {{ item.label }}
-      </button>
+      />
     </div>
   </div>
 </template>

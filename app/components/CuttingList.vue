@@ -64,10 +64,7 @@ async function save(): Promise<void> {
     <ul class="wanted">
       <li v-for="(s, i) in plan.stock" :key="i">
         <strong>{{ s.count }} {{ s.count === 1 ? s.what : `${s.what}s` }}</strong>
-        <template v-if="s.sizesMm.length"
-        >
-          , <span class="measure">{{ sizes(s.sizesMm) }}</span>
-        </template>
+        <template v-if="s.sizesMm.length">, <span class="measure">{{ sizes(s.sizesMm) }}</span></template>
         <span v-if="s.cut" class="small soft">
           sawn <span class="measure">{{ sizes(s.cut.roughMm) }}</span>
         </span>
@@ -113,11 +110,8 @@ async function save(): Promise<void> {
       <div v-for="l in plan.cost.lines" :key="l.id">
         <dt>{{ COST_WORDS[l.id] }}</dt>
         <dd>
-          <FigureValue :figure="l.amount" :label="COST_WORDS[l.id]" /><template v-if="l.total !== null"
-          >
-            , {{ money(l.total) }}
-          </template
-          >
+          <FigureValue :figure="l.amount" :label="COST_WORDS[l.id]" />
+          <template v-if="l.total !== null">, {{ money(l.total) }}</template>
         </dd>
       </div>
       <div v-if="plan.cost.total !== null">

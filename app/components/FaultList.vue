@@ -51,16 +51,13 @@ onBeforeUnmount(() => {
   <section v-if="piece" class="faults" aria-labelledby="in-the-wood">
     <h2 id="in-the-wood">In the wood</h2>
     <div class="chips" role="group" aria-label="Add a fault">
-      <button
+      <FieldChipButton
         v-for="kind in FAULT_KINDS"
         :key="kind"
-        type="button"
-        class="chip"
-        :aria-pressed="stand.placing === kind"
+        :label="`+ ${FAULT_LABELS[kind]}`"
+        :pressed="stand.placing === kind"
         @click="point(kind)"
-      >
-        + {{ FAULT_LABELS[kind] }}
-      </button>
+      />
     </div>
     <div v-if="byHand" class="pointing" role="status">
       <p>Press on the drawing where the {{ FAULT_LABELS[byHand] }} is, or say where:</p>
@@ -82,7 +79,7 @@ onBeforeUnmount(() => {
             }
           "
         />
-        <button type="button" class="key-button slim" @click="putByHand">Put it there</button>
+        <FieldKeyButton slim label="Put it there" @click="putByHand" />
       </div>
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
     </div>

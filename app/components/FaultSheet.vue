@@ -190,16 +190,13 @@ function remove(): void {
       <div class="line">
         <span id="passes">Passes through it</span>
         <div class="chips" role="group" aria-labelledby="passes">
-          <button
+          <FieldChipButton
             v-for="t in THROUGH"
             :key="t"
-            type="button"
-            class="chip"
-            :aria-pressed="fault.through.includes(t)"
+            :label="t"
+            :pressed="fault.through.includes(t)"
             @click="toggleThrough(t)"
-          >
-            {{ t }}
-          </button>
+          />
         </div>
       </div>
       <p v-if="reading" class="says">
@@ -345,7 +342,7 @@ function remove(): void {
       :take="note => put({ note }).ok"
     />
     <PhotoStrip :of="{ kind: 'fault', id: fault.id }" />
-    <button type="button" class="key-button slim off" @click="remove">Take it off</button>
+    <FieldKeyButton slim label="Take it off" class="off" @click="remove" />
   </div>
 </template>
 

@@ -9,20 +9,11 @@ useKeys({ '/': show })
 </script>
 
 <template>
-  <button type="button" class="find" aria-label="Find a piece, a joint or an action" @click="show">
-    find <kbd>/</kbd>
-  </button>
+  <FieldBarButton label="find" press="/" class="find" aria-label="Find a piece, a joint or an action" @click="show" />
   <LazyFinderDialog v-if="asked" v-model:open="open" />
 </template>
 
 <style scoped>
-.find {
-  min-height: 44px;
-  background: none;
-  border: 0;
-  color: var(--soft);
-  cursor: pointer;
-}
 @media (max-width: 640px) {
   .find {
     display: none;

@@ -17,14 +17,12 @@ const pick = (id: (typeof GLUE_IDS)[number]) =>
       <tbody>
         <tr v-for="v in plan.glue.choice.verdicts" :key="v.glue.id">
           <td>
-            <button
-              type="button"
-              class="chip plain"
-              :aria-pressed="plan.glue.chosen?.glue.id === v.glue.id"
+            <FieldChipButton
+              plain
+              :label="v.glue.label"
+              :pressed="plan.glue.chosen?.glue.id === v.glue.id"
               @click="pick(v.glue.id)"
-            >
-              {{ v.glue.label }}
-            </button>
+            />
           </td>
           <td>
             <template v-if="v.against.length > 0">not here: {{ v.against.map(a => text(a)).join('; ') }}</template>

@@ -50,6 +50,8 @@ const box = computed(() => {
 })
 const kerfAt = computed(() => (g.value.kerfs === 2 ? [-g.value.peg / 2 + 6, g.value.peg / 2 - 6] : [0]))
 const shims = computed(() => (mend === 'shims' ? (work.stock[0]?.count === 2 ? [-1, 1] : [-1]) : []))
+/** What is drawn thicker than it is says so. */
+const thinNote = computed(() => (shims.value.length > 0 || fromSide.value ? '; what is thin is drawn thicker' : ''))
 </script>
 
 <template>
@@ -126,11 +128,7 @@ const shims = computed(() => (mend === 'shims' ? (work.stock[0]?.count === 2 ? [
     </g>
   </svg>
   <p class="small soft">
-    {{ fromSide ? 'Seen from the side' : 'Seen from above' }}, to scale<template v-if="shims.length || fromSide"
-    >
-      ; what is thin is drawn thicker
-    </template
-    >.
+    {{ fromSide ? 'Seen from the side' : 'Seen from above' }}, to scale{{ thinNote }}.
   </p>
 </template>
 

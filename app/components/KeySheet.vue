@@ -9,18 +9,6 @@ useKeys({ '?': show })
 </script>
 
 <template>
-  <button type="button" class="ask" aria-label="Keys" @click="show">?</button>
+  <FieldBarButton label="?" aria-label="Keys" @click="show" />
   <LazyKeyDialog v-if="asked" v-model:open="open" />
 </template>
-
-<style scoped>
-.ask {
-  min-width: 34px;
-  min-height: 44px;
-  background: none;
-  border: 0;
-  color: var(--soft);
-  cursor: pointer;
-  font-weight: 700;
-}
-</style>

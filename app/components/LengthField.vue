@@ -95,31 +95,35 @@ const instrument = listenToInstrument((valueMm) => {
     give(valueMm, false, `from the caliper, ${formatLength(valueMm, units.value === 'mm' ? 'in' : 'mm')}`)
   }
 })
+
+/** What is measured next goes here, and what is typed replaces what stands here. */
+function pickUp(event: FocusEvent): void {
+  instrument.hold()
+  ;(event.target as HTMLInputElement).select()
+}
+function putDown(): void {
+  instrument.leave()
+  afterPress(commit)
+}
 </script>
 
 <template>
   <div class="length-field" :class="{ dense }">
     <label :for="id">{{ label }}</label>
-    <input
+    <UInput
       :id="id"
-      class="box measure"
-      :value="shown"
+      :model-value="shown"
       autocomplete="off"
       inputmode="text"
+      class="box-around"
+      :ui="{ base: `box measure ${value?.basis === 'assumed' && typed === null ? 'assumed' : ''}` }"
       :aria-invalid="error !== '' || Boolean(problem)"
       :aria-describedby="`${id}-note`"
-      :class="{ assumed: value?.basis === 'assumed' && typed === null }"
-      @input="type(($event.target as HTMLInputElement).value)"
+      @update:model-value="text => type(String(text))"
       @keydown.enter.stop="commit"
-      @focus="
-        instrument.hold()
-        ;($event.target as HTMLInputElement).select()
-      "
-      @blur="
-        instrument.leave()
-        afterPress(commit)
-      "
-    >
+      @focus="pickUp"
+      @blur="putDown"
+    />
     <span :id="`${id}-note`" class="note">
       <span v-if="error || (problem && typed === null)" class="field-error" role="alert">{{ error || problem }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>
@@ -145,32 +149,25 @@ const instrument = listenToInstrument((valueMm) => {
 .length-field label {
   grid-column: 1;
 }
-.box {
+.box-around {
   width: 150px;
-  min-height: 40px;
-  padding: 4px 10px;
-  border: 1px solid var(--soft);
-  border-radius: 4px;
-  background: var(--sheet);
-  color: var(--ink);
 }
-.box[aria-invalid='true'] {
-  border-width: 1px 1px 1px 4px;
-  border-color: var(--ink);
+.length-field :deep(.box[aria-invalid='true']) {
+  border-left: 4px solid var(--ink);
 }
 .note {
   grid-column: 1 / -1;
   min-height: 18px;
   line-height: 1.3;
 }
-.box.assumed {
+.length-field :deep(.box.assumed) {
   color: var(--soft);
   font-style: italic;
 }
 .dense {
   grid-template-columns: 1fr;
 }
-.dense .box {
+.dense .box-around {
   width: 100%;
 }
 </style>

@@ -130,7 +130,7 @@ function add(): void {
         @update:model-value="kind = $event as JointKind"
       />
     </div>
-    <button type="button" class="key-button slim go" @click="add">Add it</button>
+    <FieldKeyButton slim label="Add it" class="go" @click="add" />
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
   </div>
 </template>

@@ -27,16 +27,14 @@ function end(verdict: (typeof VERDICTS)[number]): void {
   <section v-if="piece" class="outcome" aria-labelledby="outcome-head">
     <h2 id="outcome-head">What becomes of it</h2>
     <div class="chips" role="group" aria-labelledby="outcome-head">
-      <button
+      <FieldChipButton
         v-for="v in VERDICTS"
         :key="v"
-        type="button"
-        class="chip plain"
-        :aria-pressed="piece.outcome?.verdict === v"
+        plain
+        :label="LABELS[v]"
+        :pressed="piece.outcome?.verdict === v"
         @click="end(v)"
-      >
-        {{ LABELS[v] }}
-      </button>
+      />
     </div>
     <label for="why" class="small soft">Why, in a sentence the owner can read (needed unless it is repaired)</label>
     <UInput

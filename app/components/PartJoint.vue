@@ -55,16 +55,14 @@ const toggle = (key: string) =>
       <PickOne :id="`kind-${joint.id}`" :model-value="joint.form.kind" :items="kinds" @update:model-value="retype" />
     </div>
     <div v-if="special.length > 0" class="chips" role="group" aria-label="What is special about it">
-      <button
+      <FieldChipButton
         v-for="key in special"
         :key="key"
-        type="button"
-        class="chip plain"
-        :aria-pressed="fields[key] === true"
+        plain
+        :label="key"
+        :pressed="fields[key] === true"
         @click="toggle(key)"
-      >
-        {{ key }}
-      </button>
+      />
     </div>
     <div class="columns">
       <LengthField

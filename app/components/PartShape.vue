@@ -45,10 +45,8 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
       </tbody>
     </table>
     <div class="chips">
-      <button type="button" class="chip" @click="addStation">+ a station</button>
-      <button v-if="stations.length > 1" type="button" class="chip" @click="put(latest().slice(0, -1))">
-        Take the last off
-      </button>
+      <FieldChipButton label="+ a station" @click="addStation" />
+      <FieldChipButton v-if="stations.length > 1" label="Take the last off" @click="put(latest().slice(0, -1))" />
     </div>
     <ChoiceRow
       label="Shape"

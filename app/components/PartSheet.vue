@@ -69,16 +69,16 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
     <HoldList :on="{ kind: 'part', id: part.id, along: 0 }" heading="Hardware on it" />
     <p class="small">
       <template v-if="hand !== 'none'">{{ handSeen(piece, part.id) }} hand · </template>long
-      <FigureValue label="Length" :figure="length.along" /><template v-if="length.straight">
+      <FigureValue label="Length" :figure="length.along" />
+      <template v-if="length.straight">
         along the bend, <FigureValue label="End to end" :figure="length.straight" /> straight
       </template>
-      <template v-if="lean && lean.inSpace.value > LEANS_DEG">
-        ; leans <FigureValue label="Lean in space" :figure="lean.inSpace" /> in space, along a line
-        <FigureValue label="Sight line" :figure="lean.sightLine" /> off straight ahead:
-        <FigureValue label="From the front" :figure="lean.front" /> from the front,
-        <FigureValue label="From the side" :figure="lean.side" /> from the side
-      </template
-      >.
+    </p>
+    <p v-if="lean && lean.inSpace.value > LEANS_DEG" class="small">
+      leans <FigureValue label="Lean in space" :figure="lean.inSpace" /> in space, along a line
+      <FigureValue label="Sight line" :figure="lean.sightLine" /> off straight ahead:
+      <FigureValue label="From the front" :figure="lean.front" /> from the front,
+      <FigureValue label="From the side" :figure="lean.side" /> from the side
     </p>
     <div class="line">
       <label for="part-wood">Wood</label>
@@ -118,9 +118,9 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
     <PartShape :part="part" :edit="edit" />
     <PartJoint v-for="j in joints" :key="j.id" :joint="j" :edit="edit" />
     <div class="chips">
-      <button type="button" class="key-button slim" @click="duplicate">Duplicate</button>
-      <button type="button" class="key-button slim" @click="mirror">Mirror</button>
-      <button type="button" class="key-button slim" @click="remove">Take it away</button>
+      <FieldKeyButton slim label="Duplicate" @click="duplicate" />
+      <FieldKeyButton slim label="Mirror" @click="mirror" />
+      <FieldKeyButton slim label="Take it away" @click="remove" />
     </div>
     <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
   </div>

@@ -21,20 +21,18 @@ const picked = computed(() => piece.value?.parts.find(p => p.id === pickedPart.v
     </div>
     <p class="small soft">Press a part here or on the drawing: what it is made of, whether it is there, its joints.</p>
     <div class="chips" role="group" aria-labelledby="parts">
-      <button
+      <FieldChipButton
         v-for="p in piece.parts"
         :key="p.id"
-        type="button"
-        class="chip part"
+        :label="partName(piece, p)"
+        class="part"
         :class="{ gone: p.missing }"
-        :aria-pressed="p.id === pickedPart"
+        :pressed="p.id === pickedPart"
         :aria-label="p.missing ? `${partName(piece, p)}, missing` : partName(piece, p)"
         :data-hand="handSeen(piece, p.id)"
         @click="pickedPart = p.id === pickedPart ? null : p.id"
-      >
-        {{ partName(piece, p) }}
-      </button>
-      <button type="button" class="chip" :aria-expanded="adding" @click="adding = !adding">+ a part</button>
+      />
+      <FieldChipButton label="+ a part" :aria-expanded="adding" @click="adding = !adding" />
     </div>
     <LazyNewPart v-if="adding" @done="adding = false" />
     <LazyPartSheet v-if="picked" :key="picked.id" :part="picked" />

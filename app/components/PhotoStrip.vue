@@ -49,15 +49,20 @@ async function add(e: Event): Promise<void> {
         loading="lazy"
       ></a>
     <label :for="id" class="key-button slim add">{{ busy ? 'Adding …' : 'Add a picture' }}</label>
-    <input :id="id" type="file" accept="image/jpeg,image/png,image/webp" class="file" :disabled="busy" @change="add">
-    <button
+    <UInput
+      :id="id"
+      type="file"
+      accept="image/jpeg,image/png,image/webp"
+      class="file"
+      :disabled="busy"
+      @change="add"
+    />
+    <FieldKeyButton
       v-if="own.length > 0"
-      type="button"
-      class="key-button slim"
+      slim
+      label="Take the last off"
       @click="store.tell({ do: 'remove-photo', photo: own[own.length - 1]!.id })"
-    >
-      Take the last off
-    </button>
+    />
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
   </div>
 </template>

@@ -35,8 +35,8 @@ async function make(): Promise<void> {
     </p>
     <div v-else class="make">
       <label for="set-of">How many alike, this one among them</label>
-      <input id="set-of" v-model.number="of" type="number" min="2" max="24" class="count measure">
-      <button type="button" class="key-button slim" :disabled="busy" @click="make">Make it a set</button>
+      <UInput id="set-of" v-model.number="of" type="number" min="2" max="24" class="count" :ui="{ base: 'measure' }" />
+      <FieldKeyButton slim label="Make it a set" :disabled="busy" @click="make" />
     </div>
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
   </section>

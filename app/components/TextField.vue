@@ -36,27 +36,28 @@ function commit(): void {
 <template>
   <div class="line">
     <label :for="id">{{ label }}</label>
-    <textarea
+    <UTextarea
       v-if="rows > 1"
       :id="id"
       class="text"
+      autoresize
       :rows="rows"
       :maxlength="most"
-      :value="shown"
-      @input="draft = ($event.target as HTMLTextAreaElement).value"
+      :model-value="shown"
+      @update:model-value="text => (draft = String(text))"
       @blur="commit"
     />
-    <input
+    <UInput
       v-else
       :id="id"
       class="text"
       :maxlength="most"
-      :value="shown"
+      :model-value="shown"
       autocomplete="off"
-      @input="draft = ($event.target as HTMLInputElement).value"
+      @update:model-value="text => (draft = String(text))"
       @blur="commit"
       @keydown.enter.stop="commit"
-    >
+    />
     <span v-if="draft !== null && draft.trim() !== value" class="small soft note"
     >kept on this device, not yet in the record</span
     >
@@ -73,13 +74,6 @@ function commit(): void {
 .text {
   width: 100%;
   max-width: 420px;
-  min-height: 40px;
-  padding: 6px 10px;
-  border: 1px solid var(--soft);
-  border-radius: 4px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 .note {
   grid-column: 2;

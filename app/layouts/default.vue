@@ -45,19 +45,9 @@ const savedWords = computed(() => {
       >{{ settings.climate.nowC.toFixed(1) }} °C {{ settings.climate.nowRhPct.toFixed(0) }} %</NuxtLink
       >
       <span class="switch" role="group" aria-label="Units">
-        <button
-          v-for="u in ['mm', 'in'] as const"
-          :key="u"
-          type="button"
-          :aria-pressed="units === u"
-          @click="units = u"
-        >
-          {{ u }}
-        </button>
+        <FieldBarButton v-for="u in ['mm', 'in'] as const" :key="u" :label="u" :pressed="units === u" @click="units = u" />
       </span>
-      <button type="button" class="lamp" :aria-pressed="dark" @click="colorMode.preference = dark ? 'light' : 'dark'">
-        lamp
-      </button>
+      <FieldBarButton label="lamp" :pressed="dark" @click="colorMode.preference = dark ? 'light' : 'dark'" />
       <FinderKey />
       <KeySheet />
     </header>
@@ -100,24 +90,6 @@ const savedWords = computed(() => {
 }
 .switch {
   display: inline-flex;
-}
-.switch button,
-.lamp {
-  min-height: 44px;
-  min-width: 34px;
-  padding: 0 7px;
-  background: none;
-  border: 0;
-  color: var(--soft);
-  cursor: pointer;
-}
-.switch button[aria-pressed='true'],
-.lamp[aria-pressed='true'] {
-  color: var(--ink);
-  font-weight: 700;
-  text-decoration: underline;
-  text-underline-offset: 4px;
-  text-decoration-thickness: 2px;
 }
 .below {
   min-height: 0;

@@ -62,9 +62,9 @@ useKeys({ 'ArrowRight': () => move(0.01), 'ArrowLeft': () => move(-0.01), ' ': (
         aria-label="How far the jaws are open, mm"
       ></label>
     <div class="chips">
-      <button type="button" class="key-button main" @click="send">Send <kbd>space</kbd></button>
-      <button type="button" class="key-button" @click="zeroMm = openMm">Zero here</button>
-      <button v-if="zeroMm !== 0" type="button" class="key-button" @click="zeroMm = 0">Zero at closed</button>
+      <FieldKeyButton main label="Send" press="space" @click="send" />
+      <FieldKeyButton label="Zero here" @click="zeroMm = openMm" />
+      <FieldKeyButton v-if="zeroMm !== 0" label="Zero at closed" @click="zeroMm = 0" />
     </div>
     <p class="small soft" role="status">{{ said }}</p>
   </main>

@@ -258,44 +258,32 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
             </td>
             <td class="measure">{{ CLAMPS.find(c => c.id === row.type)!.forceKn.join('–') }} kN</td>
             <td>
-              <button
-                type="button"
-                class="chip"
+              <FieldChipButton
+                label="take off"
                 :aria-label="`Take off ${row.type}`"
                 @click="keep('rack', { do: 'remove-clamps', id: row.id })"
-              >
-                take off
-              </button>
+              />
             </td>
           </tr>
         </tbody>
       </table>
-      <button
-        type="button"
-        class="key-button slim"
-        @click="
-          keep('rack', {
-            do: 'add-clamps',
-            row: { id: newId().slice(0, 8), type: 'screw-bar-light', count: 2, openingMm: 600 },
-          })
-        "
-      >
-        Add clamps
-      </button>
+      <FieldKeyButton
+        slim
+        label="Add clamps"
+        @click="keep('rack', { do: 'add-clamps', row: { id: newId().slice(0, 8), type: 'screw-bar-light', count: 2, openingMm: 600 } })"
+      />
     </section>
     <section aria-labelledby="shelf">
       <h2 id="shelf">Glues on the shelf</h2>
       <div class="chips" role="group" aria-labelledby="shelf">
-        <button
+        <FieldChipButton
           v-for="g in GLUES"
           :key="g.id"
-          type="button"
-          class="chip plain"
-          :aria-pressed="settings.shelf.includes(g.id)"
+          plain
+          :label="g.label"
+          :pressed="settings.shelf.includes(g.id)"
           @click="toggleGlue(g.id)"
-        >
-          {{ g.label }}
-        </button>
+        />
       </div>
       <span v-if="errors.shelf" class="field-error" role="alert">{{ errors.shelf }}</span>
       <p class="small soft">Figures are typical for each family. The label on the bottle overrules them.</p>

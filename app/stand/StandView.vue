@@ -67,6 +67,11 @@ function move(e: PointerEvent): void {
   else { stand.turn(-dx * 0.5, dy * 0.4) }
   pointers.set(e.pointerId, { x: e.clientX, y: e.clientY })
 }
+function letGo(e: PointerEvent): void {
+  pointers.delete(e.pointerId)
+  dragging.value = false
+}
+
 function up(e: PointerEvent): void {
   dragging.value = false
   if (!pointers.delete(e.pointerId) || travelled > CLICK_PX) return
@@ -165,10 +170,7 @@ function byKey(e: KeyboardEvent): void {
       @pointerdown="down"
       @pointermove="move"
       @pointerup="up"
-      @pointercancel="
-        pointers.delete($event.pointerId)
-        dragging = false
-      "
+      @pointercancel="letGo"
       @keydown="byKey"
       @wheel.prevent="stand.zoomBy($event.deltaY < 0 ? 1.1 : 1 / 1.1)"
     >

@@ -57,6 +57,7 @@ const state = computed(() =>
       <p>
         <strong v-if="isHeld">{{ state }}</strong>
         <span v-else :class="{ soft: close === null }">{{ state }}</span>
+        {{ ' ' }}
         <span class="small soft">{{ jointName(piece, found) }}</span>
       </p>
       <template v-if="isHeld && taken">

@@ -25,6 +25,7 @@ const rows = computed(() =>
     <li v-for="row in rows" :key="row.check.id">
       <p>
         <strong><PhraseText :phrase="row.check.title" /></strong>
+        {{ ' ' }}
         <span class="small soft"><PhraseText :phrase="row.check.how" /></span>
       </p>
       <div class="slots">

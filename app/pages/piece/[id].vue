@@ -96,28 +96,25 @@ watch(index, async () => {
         </li>
       </ol>
       <div class="undo">
-        <button
-          type="button"
-          class="key-button slim"
+        <FieldKeyButton
+          slim
+          label="Undo"
           :disabled="!undoable"
           :title="undoable ? `Undo: ${describeEntry(undoable)}` : 'Nothing to undo'"
           @click="store.undo()"
-        >
-          Undo
-        </button>
-        <button type="button" class="key-button slim" :disabled="!redoable" @click="store.redo()">Redo</button>
+        />
+        <FieldKeyButton slim label="Redo" :disabled="!redoable" @click="store.redo()" />
         <p class="small soft" role="status">{{ lastDone }}</p>
       </div>
     </nav>
     <div class="front no-print">
-      <button
-        type="button"
-        class="key-button slim stand-toggle"
+      <FieldKeyButton
+        slim
+        :label="standOpen ? 'Hide the drawing' : 'Show the drawing'"
+        class="stand-toggle"
         :aria-expanded="standOpen"
         @click="standOpen = !standOpen"
-      >
-        {{ standOpen ? 'Hide the drawing' : 'Show the drawing' }}
-      </button>
+      />
       <StandView :planned="planned" class="front-stand" />
       <JointStrip class="front-strip" />
     </div>

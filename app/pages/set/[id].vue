@@ -50,7 +50,7 @@ const heading = computed(() => {
     <p v-if="error" class="field-error" role="alert">{{ error }}</p>
     <p v-else-if="members?.length === 0">There is no such set. <NuxtLink to="/">Back to the bench</NuxtLink></p>
     <template v-else-if="members && first">
-      <label class="only"><input v-model="onlyLoose" type="checkbox"> Only joints that are loose somewhere</label>
+      <UCheckbox v-model="onlyLoose" label="Only joints that are loose somewhere" color="neutral" class="only" />
       <div class="wide">
         <table class="rows">
           <thead>

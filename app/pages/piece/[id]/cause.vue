@@ -85,16 +85,13 @@ function answerBracing(answer: 'restore' | 'accept'): void {
       </p>
     </header>
     <div v-if="faulty.length > 1" class="chips" role="group" aria-label="Loose joints">
-      <button
+      <FieldChipButton
         v-for="j in faulty"
         :key="j.id"
-        type="button"
-        class="chip"
-        :aria-pressed="j.id === joint?.id"
+        :label="`${tagOf(j)} ${jointName(piece, j)}`"
+        :pressed="j.id === joint?.id"
         @click="picked = j.id"
-      >
-        {{ tagOf(j) }} {{ jointName(piece, j) }}
-      </button>
+      />
     </div>
     <section v-if="diagnosis">
       <CauseBars :causes="diagnosis.causes.slice(0, 4)" />
@@ -151,27 +148,23 @@ function answerBracing(answer: 'restore' | 'accept'): void {
       <template v-if="plan.whole.needsAnswer">
         <p>{{ plan.whole.answers.join(' ') }}</p>
         <div class="chips" role="group" aria-labelledby="whole">
-          <button
-            type="button"
-            class="chip plain"
-            :aria-pressed="piece.choices.bracing?.answer === 'restore'"
+          <FieldChipButton
+            plain
+            label="Put it back"
+            :pressed="piece.choices.bracing?.answer === 'restore'"
             @click="answerBracing('restore')"
-          >
-            Put it back
-          </button>
-          <button
-            type="button"
-            class="chip plain"
-            :aria-pressed="piece.choices.bracing?.answer === 'accept'"
+          />
+          <FieldChipButton
+            plain
+            label="Leave it, the owner knows"
+            :pressed="piece.choices.bracing?.answer === 'accept'"
             @click="answerBracing('accept')"
-          >
-            Leave it, the owner knows
-          </button>
+          />
         </div>
       </template>
     </section>
     <WorksheetFoot>
-      <button type="button" class="key-button main" @click="go('mend')">Choose the mends</button>
+      <FieldKeyButton main label="Choose the mends" @click="go('mend')" />
     </WorksheetFoot>
   </article>
 </template>

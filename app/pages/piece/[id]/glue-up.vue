@@ -217,16 +217,14 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
     </p>
     <WorksheetFoot v-if="plan.stages.length > 0">
       <FieldKeyButton v-if="!dryRun" main label="Close it dry first" @click="go('dry-run')" />
-      <button
+      <FieldKeyButton
         v-else-if="nextStage"
-        type="button"
-        class="key-button main"
+        main
+        :label="`Stage ${nextStage.number} is ${isGlued(nextStage) ? 'in clamps' : 'fastened'}`"
         :disabled="stopping.length > 0"
         @click="logGlued(nextStage)"
-      >
-        Stage {{ nextStage.number }} is {{ isGlued(nextStage) ? 'in clamps' : 'fastened' }}
-      </button>
-      <button type="button" class="key-button" @click="go('record')">Write it down</button>
+      />
+      <FieldKeyButton label="Write it down" @click="go('record')" />
     </WorksheetFoot>
   </article>
 </template>

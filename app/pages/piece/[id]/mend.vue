@@ -239,7 +239,7 @@ function choose(mend: string | null): void {
     </header>
     <TroubleList v-if="plan && others.length > 0" :troubles="others" />
     <WorksheetFoot>
-      <button type="button" class="key-button main" @click="go('open-up')">How it comes apart</button>
+      <FieldKeyButton main label="How it comes apart" @click="go('open-up')" />
     </WorksheetFoot>
   </article>
 </template>

@@ -117,6 +117,11 @@ function toldBefore(recipe: Recipe, at: number): string {
   )
 }
 const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
+/** A search that was stopped says what no way of opening it would cost less than. */
+const provenNote = computed(() => {
+  if (!plan.value || plan.value.takeApart.boundMin >= plan.value.takeApart.expectedMin - 0.5) return ''
+  return `; stopped before it was proven, and none costs less than ${describeDuration(plan.value.takeApart.boundMin)}`
+})
 </script>
 
 <template>
@@ -153,9 +158,13 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
             <strong>
               <span class="measure">{{ i + 1 }}</span> <PhraseText :phrase="move.words"
               /></strong>
-            <button type="button" class="chip plain play" :aria-pressed="stand.movesShown > i" @click="play(i + 1)">
-              {{ stand.movesShown > i ? 'put back' : 'show it' }}
-            </button>
+            <FieldChipButton
+              plain
+              :label="stand.movesShown > i ? 'put back' : 'show it'"
+              class="play"
+              :pressed="stand.movesShown > i"
+              @click="play(i + 1)"
+            />
           </p>
           <ul v-if="firstOf(move).length > 0" class="first">
             <li v-for="(step, k) in firstOf(move)" :key="k">
@@ -226,35 +235,31 @@ const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
               />
             </td>
             <td>
-              <button
+              <FieldChipButton
                 v-if="d.decision !== 'leave-shut' || shut(d.joint)"
-                type="button"
-                class="chip plain keep"
-                :aria-pressed="shut(d.joint)"
+                plain
+                label="keep shut"
+                class="keep"
+                :pressed="shut(d.joint)"
                 @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })"
-              >
-                keep shut
-              </button>
+              />
             </td>
           </tr>
         </tbody>
       </table>
       <p v-if="plan.takeApart.expectedMin > 0" class="small soft">
         Chosen as the cheapest in expected minutes of work and harm together:
-        {{ describeDuration(plan.takeApart.expectedMin)
-        }}<template v-if="plan.takeApart.boundMin < plan.takeApart.expectedMin - 0.5"
-        >
-          ; stopped before it was proven, and none costs less than
-          {{ describeDuration(plan.takeApart.boundMin) }}
-        </template
-        >.
+        {{ describeDuration(plan.takeApart.expectedMin) }}{{ provenNote }}.
       </p>
     </section>
     <WorksheetFoot>
-      <button type="button" class="key-button main" :disabled="opened" @click="logOpened">
-        {{ opened ? 'It is open' : 'It is open: plan the glue-up' }}
-      </button>
-      <button type="button" class="key-button" @click="go('glue-up')">Look at the glue-up</button>
+      <FieldKeyButton
+        main
+        :label="opened ? 'It is open' : 'It is open: plan the glue-up'"
+        :disabled="opened"
+        @click="logOpened"
+      />
+      <FieldKeyButton label="Look at the glue-up" @click="go('glue-up')" />
       <NuxtLink :to="`/bench/${piece.id}`" class="key-button">Bench mode <kbd>b</kbd></NuxtLink>
     </WorksheetFoot>
   </article>

@@ -68,7 +68,7 @@ const print = () => window.print()
     </details>
     <RecordErasePiece :id="piece.id" :title="piece.title" />
     <WorksheetFoot>
-      <button type="button" class="key-button main" @click="print">Print record and tags</button>
+      <FieldKeyButton main label="Print record and tags" @click="print" />
       <a class="key-button" :href="`/api/pieces/${piece.id}/file`" download>Piece file</a>
       <a class="key-button" :href="`/api/pieces/${piece.id}/drawing`" download>Drawing, SVG</a>
     </WorksheetFoot>

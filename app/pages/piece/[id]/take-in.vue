@@ -228,7 +228,7 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
     <SetSection />
     <OutcomeChoice />
     <WorksheetFoot>
-      <button type="button" class="key-button main" @click="go('test')">Go round the joints</button>
+      <FieldKeyButton main label="Go round the joints" @click="go('test')" />
     </WorksheetFoot>
   </article>
 </template>

@@ -105,18 +105,13 @@ useKeys({
       <section>
         <h2 id="way">Which way</h2>
         <div class="chips" role="group" aria-labelledby="way">
-          <button
+          <FieldChipButton
             v-for="d in DIRECTIONS"
             :key="d"
-            type="button"
-            class="chip"
-            :aria-pressed="finding.directions.includes(d)"
-            @click="
-              store.tell({ do: 'set-direction', joint: joint.id, direction: d, on: !finding.directions.includes(d) })
-            "
-          >
-            {{ DIRECTION_LABELS[d] }}
-          </button>
+            :label="DIRECTION_LABELS[d]"
+            :pressed="finding.directions.includes(d)"
+            @click="store.tell({ do: 'set-direction', joint: joint.id, direction: d, on: !finding.directions.includes(d) })"
+          />
         </div>
       </section>
       <section>
@@ -148,18 +143,15 @@ useKeys({
       <section>
         <h2 id="looked">Looked for</h2>
         <div class="chips" role="group" aria-labelledby="looked">
-          <button
+          <FieldChipButton
             v-for="s in signsAt(joint)"
             :key="s.id"
-            type="button"
-            class="chip"
+            :label="s.label"
             :data-look="finding.signs[s.id] ?? 'none'"
             :title="s.hint"
             :aria-label="`${s.label}: ${lookWords(s.id)}`"
             @click="cycle(s.id)"
-          >
-            {{ s.label }}
-          </button>
+          />
         </div>
         <p class="small soft">Press once for seen, twice for looked and not there, again for not looked.</p>
       </section>
@@ -195,9 +187,7 @@ useKeys({
     <section v-if="piece.set">
       <h2>The set</h2>
       <div class="of-set">
-        <button type="button" class="key-button slim" :disabled="copying" @click="copyToOthers">
-          Copy this finding to the others
-        </button>
+        <FieldKeyButton slim label="Copy this finding to the others" :disabled="copying" @click="copyToOthers" />
         <NuxtLink :to="`/set/${piece.set.id}`" class="key-button slim">Compare them</NuxtLink>
       </div>
       <p v-if="copied" class="small soft" role="status">{{ copied }}</p>
@@ -208,10 +198,13 @@ useKeys({
     </section>
     <FaultList />
     <WorksheetFoot>
-      <button type="button" class="key-button main" @click="keep">
-        {{ suggestion ? `Keep and go to ${tagOf(suggestion.joint)}` : 'Why did it fail?' }} <kbd>Enter</kbd>
-      </button>
-      <button type="button" class="key-button" @click="answer('not-tested')">Not tested <kbd>0</kbd></button>
+      <FieldKeyButton
+        main
+        :label="suggestion ? `Keep and go to ${tagOf(suggestion.joint)}` : 'Why did it fail?'"
+        press="Enter"
+        @click="keep"
+      />
+      <FieldKeyButton label="Not tested" press="0" @click="answer('not-tested')" />
     </WorksheetFoot>
   </article>
 </template>

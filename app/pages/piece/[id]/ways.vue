@@ -132,7 +132,7 @@ const band = (i: number) => {
       <FieldKeyButton slim label="Sheet for the customer" @click="print" />
     </div>
     <WorksheetFoot>
-      <button type="button" class="key-button main" @click="go('mend')">Back to the mends</button>
+      <FieldKeyButton main label="Back to the mends" @click="go('mend')" />
     </WorksheetFoot>
   </article>
 </template>

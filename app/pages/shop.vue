@@ -172,7 +172,7 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
       </div>
       <div class="line">
         <label for="opens">Opens, closes</label>
-        <span>
+        <span class="chips">
           <UInput
             id="opens"
             type="time"

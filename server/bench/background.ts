@@ -9,6 +9,8 @@ const MOST_WANTED = 200
 interface Needs {
   readonly program: string
   plan(request: PlanRequest): Promise<Made>
+  /** For so long nobody has to have told anything before what is on no screen is planned, milliseconds. */
+  readonly quietMs: number
   /** The workshop's wall clock, minutes. */
   nowMin(): number
   /** What was worked out anew. */
@@ -21,6 +23,8 @@ export class Background {
   private readonly left = new Set<string>()
   private running: Promise<void> | undefined
   private isEnded = false
+  private quietFromMs = 0
+  private whenQuiet: NodeJS.Timeout | undefined
   /** Something may have become stale since it was last looked. */
   private isAwake = false
   constructor(private readonly needs: Needs) {}
@@ -30,6 +34,14 @@ export class Background {
     const fresh = new Set(ids)
     this.wanted = [...ids, ...this.wanted.filter(id => !fresh.has(id))].slice(0, MOST_WANTED)
     this.wake()
+  }
+
+  /** Something was told: what is on a screen is planned at once, the rest once nobody has told anything for a while. */
+  changed(): void {
+    this.quietFromMs = Date.now() + this.needs.quietMs
+    clearTimeout(this.whenQuiet)
+    this.whenQuiet = setTimeout(() => this.wake(), this.needs.quietMs).unref()
+    if (this.wanted.length > 0) this.wake()
   }
 
   /** Looks whether anything is stale. */
@@ -44,6 +56,7 @@ export class Background {
   /** Ends with the plan that is being made. */
   async end(): Promise<void> {
     this.isEnded = true
+    clearTimeout(this.whenQuiet)
     await this.running
   }
 
@@ -64,7 +77,7 @@ export class Background {
   private async step(): Promise<boolean> {
     const shop = await readShop()
     const [made, nowMin] = [madeWith(shop, this.needs.program), this.needs.nowMin()]
-    const piece = await nextToPlan(this.wanted, this.left, made, nowMin)
+    const piece = await nextToPlan(this.wanted, this.left, made, nowMin, Date.now() < this.quietFromMs)
     if (!piece) return false
     const outlook = await this.needs
       .plan({ document: piece.document, shop, startAt: formatWallTime(nowMin) })

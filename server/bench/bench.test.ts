@@ -32,6 +32,7 @@ afterEach(async () => {
 })
 
 const AT = '2026-03-05T10:00'
+const QUIET_MS = 60
 const SOON = '2026-03-05T09:40'
 const stool = newPiece('stool')
 const named = (id: string, more: Partial<Piece> = {}, intake: Partial<Piece['intake']> = {}): Piece => ({
@@ -64,6 +65,7 @@ function queue(program = 'one', at = AT) {
     background: new Background({
       program,
       plan,
+      quietMs: QUIET_MS,
       nowMin: () => parseWallTime(at),
       tell: (id) => {
         seen.told.push(id)
@@ -189,6 +191,20 @@ describe('the queue of plans', () => {
     background.want(['a', 'b', 'c', 'd'])
     await background.rested()
     expect(planned).toHaveLength(4)
+  })
+
+  it('plans what is on a screen at once when something is told, and the rest once it is quiet', async () => {
+    for (const id of ['shown', 'other']) await createPiece(named(id))
+    const { background, planned } = queue()
+    background.want(['shown'])
+    background.changed()
+    await background.rested()
+    expect(planned).toEqual(['shown'])
+    background.changed()
+    await background.rested()
+    expect(planned).toEqual(['shown'])
+    await vi.waitFor(() => expect(planned).toEqual(['shown', 'other']))
+    await background.rested()
   })
 
   it('does not plan what went home until it is on a screen', async () => {

@@ -31,13 +31,15 @@ export interface ToPlan {
 /**
  * The next piece whose outlook has to be worked out: of those wanted now, else any that is not over, the latest taken
  * in
- * first; null if there is none. `left` are those that could not be planned, by id and version.
+ * first, or none where only those wanted are asked for; null if there is none. `left` are those that could not be
+ * planned, by id and version.
  */
 export async function nextToPlan(
   wanted: readonly string[],
   left: ReadonlySet<string>,
   made: string,
   nowMin: number,
+  onlyWanted = false,
 ): Promise<ToPlan | null> {
   const stale = () =>
     useDatabase()
@@ -47,15 +49,14 @@ export async function nextToPlan(
       .where(isStale(made, nowMin))
   const isLeft = ({ id, version }: { id: string, version: number }) => left.has(leftKey(id, version, made))
   const near = wanted.length === 0 ? [] : await stale().where('summary.pieceId', 'in', wanted).execute()
-  const found
-    = wanted.map(id => near.find(r => r.id === id)).find(r => r !== undefined && !isLeft(r))
-      ?? (
-        await stale()
-          .where('isOver', '=', 0)
-          .orderBy('summary.takenInAt', 'desc')
-          .limit(left.size + 1)
-          .execute()
-      ).find(r => !isLeft(r))
+  const first = wanted.map(id => near.find(r => r.id === id)).find(r => r !== undefined && !isLeft(r))
+  const rest = () =>
+    stale()
+      .where('isOver', '=', 0)
+      .orderBy('summary.takenInAt', 'desc')
+      .limit(left.size + 1)
+      .execute()
+  const found = first ?? (onlyWanted ? undefined : (await rest()).find(r => !isLeft(r)))
   if (!found) return null
   return (
     (await useDatabase()

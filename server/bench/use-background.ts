@@ -6,6 +6,9 @@ import { forgetSums } from './sums'
 import { wallMinNow } from './wall-clock'
 import type { Shop } from '#core/reference/shop-settings'
 
+/** Whoever enters something has the machine to themselves for so long, milliseconds. */
+const QUIET_MS = 4000
+
 let background: Background | undefined
 let thread: PlanningThread | undefined
 
@@ -23,6 +26,7 @@ export function useBackground(): Background {
   background ??= new Background({
     program: program(),
     plan: request => planner.plan(request),
+    quietMs: QUIET_MS,
     nowMin: wallMinNow,
     tell: planned,
   })

@@ -56,7 +56,7 @@ let looks: NodeJS.Timeout | undefined
 function planInBackground(): void {
   whenTold(() => {
     forgetSums()
-    useBackground().wake()
+    useBackground().changed()
   })
   looks = setInterval(() => useBackground().wake(), LOOK_FOR_STALE_MS).unref()
   useBackground().wake()

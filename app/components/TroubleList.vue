@@ -4,8 +4,7 @@ import type { Settled } from '#core/piece/words'
 
 /**
  * What the plan has no mend for, worst first, each to be left with a reason or told how it was mended; or, `alone`,
- * one that
- * has a mend and is to be decided about otherwise.
+ * one that has a mend and is to be decided about otherwise.
  */
 const { troubles, alone = false } = defineProps<{ troubles: readonly AnsweredTrouble[], alone?: boolean }>()
 const store = usePiece()

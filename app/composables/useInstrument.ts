@@ -6,8 +6,7 @@ let listening = false
 
 /**
  * Lets a field take readings of an instrument while it has the focus. A caliper that types like a keyboard needs none
- * of
- * this: its digits and its Enter go into the same field by themselves.
+ * of this: its digits and its Enter go into the same field by themselves.
  */
 export function listenToInstrument(take: (valueMm: number) => void): { hold: () => void, leave: () => void } {
   if (!listening) listenLive({ changed: () => {}, reached: () => {}, reading: value => holder?.(value) })

@@ -46,10 +46,9 @@ export interface SmallStorage {
 }
 
 /**
- * Keeps in IndexedDB, which works on any page, secure or not, and writes a step whole or not at all. `strict` has it on
- * the disk before it says so. Rejects where the browser will not keep anything, or nothing more. What waits stands in
- * the
- * small storage as well, an entry a key: a browser that finds its IndexedDB damaged throws all of it away.
+ * Keeps in IndexedDB, which works on any page, secure or not, and writes a step whole or not at all. `strict` has it
+ * on the disk before it says so. Rejects where the browser will not keep anything, or nothing more. What waits stands
+ * in the small storage as well, an entry a key: a browser that finds its IndexedDB damaged throws all of it away.
  */
 export class IndexedKeeping implements Keeping {
   private db: Promise<IDBPDatabase<Kept>> | undefined

@@ -59,10 +59,9 @@ const MOST_AT_HAND = 4
 
 /**
  * The device's queue and what it does to the pieces on screen. A command is applied here at once, kept on the device
- * and
- * sent by one of its tabs; what the server holds always wins, and what does not fit it is held back with its values
- * until
- * somebody decides. Transport, storage and clock are handed in, so that all of it runs without a browser.
+ * and sent by one of its tabs; what the server holds always wins, and what does not fit it is held back with its
+ * values until somebody decides. Transport, storage and clock are handed in, so that all of it runs without a
+ * browser.
  */
 export class Sync {
   private readonly held = new Map<string, HeldPiece>()

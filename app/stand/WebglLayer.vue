@@ -8,8 +8,7 @@ import { sharedRenderer } from './renderer'
 
 /**
  * The piece in WebGL, drawn only when something changed. It looks through the very camera of the flat drawing, so
- * tags and
- * picking fit both. Geometry is made anew when parts change and disposed when they go.
+ * tags and picking fit both. Geometry is made anew when parts change and disposed when they go.
  */
 const props = defineProps<{
   parts: readonly Part[]

@@ -34,8 +34,7 @@ export const outlineMm = { value: 1 }
 
 /**
  * Round wood has no edge to draw where it turns away. Its outline is the same surface pushed out by a pencil's width,
- * seen
- * from inside, in ink.
+ * seen from inside, in ink.
  */
 function outlineOf(geometry: BufferGeometry, ink: Color): Mesh<BufferGeometry, MeshBasicMaterial> {
   const material = new MeshBasicMaterial({ color: ink, side: BackSide })

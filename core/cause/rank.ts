@@ -39,8 +39,7 @@ type Look = 'there' | 'absent' | 'unknown'
 
 /**
  * Causes of a loose joint, likeliest first. Each cause is weighed on its own: log odds from its prior plus the log
- * ratio
- * of every observation made. The band widens with what was not looked at (docs/limits.md#independent-evidence).
+ * ratio of every observation made. The band widens with what was not looked at (docs/limits.md#independent-evidence).
  */
 export function diagnose(piece: Piece, joint: Joint): Diagnosis {
   const applicable = CAUSES.filter(

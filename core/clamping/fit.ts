@@ -8,8 +8,7 @@ import { unservable } from './rack'
 
 /**
  * The lines as this rack can do them: where no clamp is long or free enough for bars, rails that stand in a ring get
- * one strap
- * round all of them, and a single rail a strap of its own round what it stands between.
+ * one strap round all of them, and a single rail a strap of its own round what it stands between.
  */
 export function fittedTo(rack: readonly RackRow[], lines: readonly ClampLine[]): readonly ClampLine[] {
   let best = lines

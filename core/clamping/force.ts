@@ -52,8 +52,7 @@ const STRAP_TENSION_KN: Range = [0.2, 0.7]
 
 /**
  * Tension of a strap over sticks, kN: it presses with both its legs, and sticks have little shoulder, so that a firm
- * pull is
- * enough and more only bows them. @param shoulderMm2 of all joints under it
+ * pull is enough and more only bows them. @param shoulderMm2 of all joints under it
  */
 export const strapTension = (shoulderMm2: number): Figure =>
   onShoulders(shoulderMm2, {
@@ -106,10 +105,8 @@ const MITRE_PRESSURE_MPA: Range = [0.15, 0.4]
 
 /**
  * Tension of a strap round a mitred frame, kN, pulled at the middle of one side. At a corner both sides are pushed
- * home by the
- * tension there; square to the slant that is 0.71 of it. The two far corners have the least: the mean of what is left
- * past one
- * corner and past two.
+ * home by the tension there; square to the slant that is 0.71 of it. The two far corners have the least: the mean of
+ * what is left past one corner and past two.
  */
 export function mitreTension(faceAreaMm2: number): Figure {
   const leastShare = (Math.SQRT1_2 * (PAST_CORNER + PAST_CORNER ** 2)) / 2

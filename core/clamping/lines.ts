@@ -13,10 +13,8 @@ import { before, behind, gripOn, isPlank, type PressPlace } from './press'
 
 /**
  * The clamps a set of joints needs, in the order of use: for each part that enters one line over both its ends; thin
- * sticks
- * between the same two parts a pair of straps; faces pressed square; what ends in the air a handscrew to pull on. A
- * leg or
- * post in a plank is driven home and stands under weight: no clamp holds it (`drivenHome`).
+ * sticks between the same two parts a pair of straps; faces pressed square; what ends in the air a handscrew to pull
+ * on. A leg or post in a plank is driven home and stands under weight: no clamp holds it (`drivenHome`).
  */
 export function clampLines(piece: Piece, joints: readonly Joint[]): ClampLine[] {
   const mitres = joints.filter(j => j.form.kind === 'mitre')

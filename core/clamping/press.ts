@@ -45,8 +45,7 @@ const [PLANK_MM, PLANK_BROAD_MM] = [70, 160]
 
 /**
  * Behind the part that a joint enters, in line with the part that enters: the face a jaw presses on. Where another
- * part comes
- * in at that very place the line goes on along it to the next face.
+ * part comes in at that very place the line goes on along it to the next face.
  */
 export function behind(piece: Piece, joint: Joint): PressPlace {
   const places = known.get(piece) ?? new Map<string, PressPlace>()

@@ -67,8 +67,7 @@ const SEAT_ROLES = new Set(['front-rail', 'side-rail', 'back-rail'])
 
 /**
  * The next joint worth testing and why: first the other end of a part that is loose, then the neighbours in the same
- * post,
- * then the seat joints, then the rest in walking order. Undefined when all are tested.
+ * post, then the seat joints, then the rest in walking order. Undefined when all are tested.
  */
 export function suggestNext(piece: Piece, after?: string): Suggestion | undefined {
   const { untested } = surveyOf(piece)

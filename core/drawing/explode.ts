@@ -7,10 +7,8 @@ const ROUNDS = 160
 
 /**
  * How far each part stands off when the piece is drawn apart along its lines of withdrawal: every joint wants its
- * entering
- * part `gapMm` out of its receiving one, and each part goes to the mean of what its joints want, until all agree as
- * well
- * as they can. A rail between two legs stays, and the legs go outward.
+ * entering part `gapMm` out of its receiving one, and each part goes to the mean of what its joints want, until all
+ * agree as well as they can. A rail between two legs stays, and the legs go outward.
  * @returns millimetres for each part id
  */
 export function explodedOffsets(parts: readonly Part[], joints: readonly Joint[], gapMm: number): Map<string, Vec> {

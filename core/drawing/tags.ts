@@ -91,8 +91,7 @@ const GAP_PX = 4
 
 /**
  * Puts tags around the joints they belong to: off each other, off the wood where there is room, on the sheet, near
- * their
- * joint and outward from the middle of the piece. The same input gives the same places.
+ * their joint and outward from the middle of the piece. The same input gives the same places.
  * @param moving fewer places are tried while the piece is turning, so that the tags keep up with the hand
  */
 export function placeTags(

@@ -20,8 +20,7 @@ export interface Reach {
 
 /**
  * A hand drill behind its bit (low): what sticks out of the chuck once the bit is as deep as it goes, the drill’s
- * length, and half
- * its thickness with a knuckle beside it.
+ * length, and half its thickness with a knuckle beside it.
  */
 const DRILL = { chuckToWoodMm: 15, bodyMm: 170, bodyRadiusMm: 28 } as const
 

@@ -58,9 +58,8 @@ const CUT_REACHES = 4
 
 /**
  * How far a point is from a part's surface, millimetres: negative inside, as far as the nearest side, and outside the
- * least
- * distance or less. The section is taken as it is at the nearest point of the axis; a round one as a circle by its
- * thinner way.
+ * least distance or less. The section is taken as it is at the nearest point of the axis; a round one as a circle by
+ * its thinner way.
  */
 export function outsideMm(part: Part, point: Vec): number {
   const { u, v, halfWidthMm, halfDepthMm, offEndMm } = localOf(part, point)

@@ -116,10 +116,8 @@ type Item
 
 /**
  * Puts work and stages on the clock, one pair of hands at a time: of what may be begun the one that can be begun
- * first, and of
- * those the one with the longest wait behind it; a stage once its forerunners are out of clamps and its clamps are
- * free. Stages
- * are numbered as they are begun.
+ * first, and of those the one with the longest wait behind it; a stage once its forerunners are out of clamps and its
+ * clamps are free. Stages are numbered as they are begun.
  */
 export function schedule(stages: readonly Stage[], timing: Timing): Scheduled {
   const { shop, fromMin, glueFromMin = fromMin } = timing

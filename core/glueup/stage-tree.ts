@@ -17,8 +17,8 @@ export const MOST_BODIES = 7
 
 /**
  * The best of all trees of stages: least overrun, then fewest stages, then the most spare time in the tightest. Every
- * block of
- * bodies is built in the best way once, from every division of it into blocks that can be brought together at once.
+ * block of bodies is built in the best way once, from every division of it into blocks that can be brought together
+ * at once.
  * `share` is
  * that of its tightest stage.
  * Null where there are too many bodies, or they do not hang together.

@@ -99,10 +99,8 @@ export interface GlueUp {
 /**
  * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
  * backward, so a stage is one or more moves that hang together; what closes without a move joins the last stage or
- * its own.
- * Where the moves as they came do not give one stage that fits, every other order of a small frame is looked at, and
- * the
- * moves that go with the better one are told with it.
+ * its own. Where the moves as they came do not give one stage that fits, every other order of a small frame is looked
+ * at, and the moves that go with the better one are told with it.
  */
 export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly Move[] } {
   const first = stagesAlong(glueUp)
@@ -529,8 +527,7 @@ function bestOfAll(edges: readonly number[], judged: (cut: ReadonlySet<number>) 
 
 /**
  * From the outermost closings inward each takes in what hangs on it, the lightest first, as long as it all stays
- * within its
- * time and the rack: with times that only add up no split has fewer groups.
+ * within its time and the rack: with times that only add up no split has fewer groups.
  */
 function joinedUp(
   nodes: readonly Node[],

@@ -62,8 +62,7 @@ export function workingMinutes(work: StageWork, hands: number, rates: Rates = RA
 
 /**
  * Minutes from the first spread to the last clamp: spreading both faces, closing, fitting, clamps with their pads and
- * wiping,
- * shared among the hands, and the checks on top.
+ * wiping, shared among the hands, and the checks on top.
  */
 export function workingTime(work: StageWork, hands: number, rates: Rates = RATES): Figure {
   const { areaCm2, straps, spreading, closing, fitting, clamping, wiping } = steps(work, rates)

@@ -19,9 +19,8 @@ export const lateralN = (screwMm: number, species: string): number =>
 
 /**
  * The sideways push at a corner of the seat frame that its screws hold it square against: each screw’s hold times how
- * far it
- * lies from the middle of its group, summed, over the depth of the frame. Plane statics; the joints’ own share is
- * left out.
+ * far it lies from the middle of its group, summed, over the depth of the frame. Plane statics; the joints’ own share
+ * is left out.
  */
 export function squareAgainst(
   screws: readonly (readonly Vec[])[],

@@ -130,8 +130,7 @@ function consider(c: WoodCase): Verdict {
 
 /**
  * What a closed split pulls with, N: each half is a beam bent by half the opening, held at one end where the split
- * runs out
- * and at both where it does not. Stiffness along the grain; the split taken through the middle of the part.
+ * runs out and at both where it does not. Stiffness along the grain; the split taken through the middle of the part.
  */
 function springOf(c: WoodCase, fault: Split, deepMm: number, wideMm: number): Figure {
   const stiffnessMPa = speciesNamed(partIn(c).species).values.stiffnessGPa.value * 1000

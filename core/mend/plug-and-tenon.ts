@@ -22,8 +22,7 @@ import { legThicknessMm } from './new-dowel'
 
 /**
  * Both halves spoilt: the tenon broken or wasted and its mortise no mortise any more. The mortise is closed with new
- * wood, and
- * one new tenon of a sensible thickness let into both parts.
+ * wood, and one new tenon of a sensible thickness let into both parts.
  */
 export const plugAndTenon: Mend<JointCase> = {
   id: 'plug-and-tenon',

@@ -7,8 +7,7 @@ import { notYet } from './wood-case'
 
 /**
  * A joint that holds, but in the wrong place: opened, one cheek of the tenon pared by the step and the other filled
- * by it, and
- * glued again in line. Only where the repairer wants it: what is firm is not opened for its looks alone.
+ * by it, and glued again in line. Only where the repairer wants it: what is firm is not opened for its looks alone.
  */
 export const putRight: Mend<JointCase> = {
   id: 'put-right',

@@ -116,8 +116,7 @@ function isBentNear(part: Part, share: number): boolean {
 
 /**
  * Where it is sawn and bored: the thickest dowel that leaves its walls and stays clear of the joints, sawn on the
- * side of
- * the break with more wood, or on the other; why not, where there is none.
+ * side of the break with more wood, or on the other; why not, where there is none.
  */
 function placeFor(c: WoodCase, thick: number, zoneMm: number): Place | { readonly why: Phrase } {
   const stock = rodsFor(bitsIn(c))

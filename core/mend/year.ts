@@ -27,11 +27,9 @@ interface Face {
 
 /**
  * The clearance of a joint through the year of a place, from what it is in the air of the bench. Along the receiving
- * part’s
- * grain a hole keeps its size and only the tenon moves; across it the hole shrinks as well. Round tenons, and a
- * tenon’s edges,
- * stand along that grain; its cheeks across. How the rings lie is not known: radial and tangential shrinkage are its
- * bounds.
+ * part’s grain a hole keeps its size and only the tenon moves; across it the hole shrinks as well. Round tenons, and
+ * a tenon’s edges, stand along that grain; its cheeks across. How the rings lie is not known: radial and tangential
+ * shrinkage are its bounds.
  * @param gapMm the clearance now, in the bench’s air; the joint’s own where it is not said
  * @returns twelve months; empty for a face that has no hole
  */

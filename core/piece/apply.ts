@@ -5,8 +5,7 @@ import { brokenRules } from './invariants'
 
 /**
  * The piece after a command, or a refusal that says why. Pure and total for any command the schema accepts; the
- * document
- * it returns is whole, or it is not returned.
+ * document it returns is whole, or it is not returned.
  */
 export function apply(piece: Piece, command: Command): Result<Piece> {
   const next = applyUnchecked(piece, command)

@@ -1,7 +1,6 @@
 /**
  * What makes up commands and edits for tests asks of whoever draws lots: pure, so that the same lots make the same
- * commands
- * wherever they come from.
+ * commands wherever they come from.
  */
 export interface Draw {
   /** One of a list that is not empty. */

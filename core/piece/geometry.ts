@@ -74,8 +74,7 @@ export interface Solid {
 
 /**
  * The part cut into convex solids, one for each straight stretch between bends and stations, mitred at the bends and
- * cut at
- * its ends as its `cuts` say. `sides` is how round a round part is drawn.
+ * cut at its ends as its `cuts` say. `sides` is how round a round part is drawn.
  */
 export function solidsOf(part: Part, sides = 16): Solid[] {
   const total = axisLengthMm(part)

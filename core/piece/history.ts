@@ -52,8 +52,7 @@ export const historyOf = (
 
 /**
  * The history with more entries, all or none. A command is applied to the document; an undo replays what stands from
- * the
- * last mark before what it takes back. Undos in a row replay once.
+ * the last mark before what it takes back. Undos in a row replay once.
  */
 export function appendEntries(history: History, entries: readonly Entry[]): Appended {
   const taken = takeIn(history, entries, false)
@@ -170,8 +169,7 @@ const thinned = (marks: readonly Snapshot[]): Snapshot[] =>
 
 /**
  * For each entry whether it is a command that stands: one taken back by a standing undo does not, and an undo taken
- * back
- * by a later undo takes nothing back. Read from the end, because only later entries can take back earlier ones.
+ * back by a later undo takes nothing back. Read from the end, because only later entries can take back earlier ones.
  */
 export function isStanding(log: readonly Entry[]): boolean[] {
   const takenBack = new Set<string>()

@@ -9,10 +9,9 @@ import { redraw } from './shape'
 import { CAUSE_IDS, GLUE_IDS } from './words'
 
 /**
- * A piece as an older program kept it, with its log, as this one keeps it. Where every entry can be brought up and what
- * stands replays, the past stays open and the document is that replay. Where not, the document is put right by
- * itself, the
- * log stays to be read, and nothing in it can be taken back any more.
+ * A piece as an older program kept it, with its log, as this one keeps it. Where every entry can be brought up and
+ * what stands replays, the past stays open and the document is that replay. Where not, the document is put right by
+ * itself, the log stays to be read, and nothing in it can be taken back any more.
  * @param base, document, log as parsed from where they were kept, of any version; `base` is where the past opens,
  * `baseVersion`
  * how much of the log lies before it

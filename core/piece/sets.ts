@@ -9,8 +9,7 @@ const rootOf = (entryId: string): string => entryId.replace(/-m\d+$/, '')
 
 /**
  * The entry as it goes into another member's log, or null if it is this member's own affair. What was passed on keeps
- * the
- * first one's id with the member's number behind it, so that an undo finds it there as well.
+ * the first one's id with the member's number behind it, so that an undo finds it there as well.
  */
 export function passedOn(
   entry: Entry,

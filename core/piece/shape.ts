@@ -12,8 +12,8 @@ import { jointName } from './names'
 
 /**
  * Draws a piece's parts and joints anew from its family, measures, options and edits, keeping joint numbers, measured
- * joint
- * sizes and findings. Refused where something found would disappear, or where the measures leave a part no length.
+ * joint sizes and findings. Refused where something found would disappear, or where the measures leave a part no
+ * length.
  */
 export function redraw(drawn: Piece): Result<Piece> {
   const family = findFamily(drawn.shape.family)

@@ -25,8 +25,8 @@ interface Choosing {
 
 /**
  * Neighbouring mends that would run into each other, sorted out: of all sets without a clash the one that stays
- * nearest to what
- * was chosen, the repairer’s own picks kept. What has to give way is refused with the wood that would be left.
+ * nearest to what was chosen, the repairer’s own picks kept. What has to give way is refused with the wood that would
+ * be left.
  */
 export function withoutClashes(job: Job, mends: readonly TroubleMend[]): TroubleMend[] {
   const parts = new Map(job.troubles.map(t => [t.id, t.part]))

@@ -14,8 +14,7 @@ interface Allowance {
 
 /**
  * Left on and brought down: 10 to 15 mm of length on a turned part, 1 to 2 on a fitted end, half a millimetre proud
- * on a
- * patch; a wedge is driven and sawn off (docs/sources.md#mends, medium).
+ * on a patch; a wedge is driven and sawn off (docs/sources.md#mends, medium).
  */
 const ALLOWANCES: Readonly<Record<Stock['id'], Allowance | null>> = {
   dowel: { use: 'pin', from: 'rod', overMm: [0, 0, 8] },

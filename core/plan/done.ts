@@ -59,9 +59,8 @@ function logOf(events: readonly PieceEvent[], facts: readonly string[]): TaskLog
 
 /**
  * When the clamps went on each glue line that is done. Glue is told by its line: `joint:…` for a joint, a mend’s own
- * line
- * otherwise; what older programs kept named the trouble, once for each of its lines in turn, or only the number of
- * the stage.
+ * line otherwise; what older programs kept named the trouble, once for each of its lines in turn, or only the number
+ * of the stage.
  */
 export function gluedLines(piece: Piece, { stages }: Staging, closings: readonly WoodClosing[]): Map<string, string> {
   const glued = piece.events.filter(e => e.kind === 'stage-glued')

@@ -35,10 +35,9 @@ export interface GluedMend {
 
 /**
  * The mends of a joint with the glue of the piece, and where that will not do with a glue of its own: in place with
- * one that
- * holds over what stays inside, rather than opening sound joints for it; opened with the thinnest that lets a mend
- * fit. Where
- * only the cold keeps it from being done in place it is left undecided: a warmer room is offered sooner than a mallet.
+ * one that holds over what stays inside, rather than opening sound joints for it; opened with the thinnest that lets
+ * a mend fit. Where only the cold keeps it from being done in place it is left undecided: a warmer room is offered
+ * sooner than a mallet.
  * @param recut parts whose wood at this joint goes and is made again by another mend
  */
 export function mendWithGlue(

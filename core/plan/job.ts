@@ -136,8 +136,7 @@ export const isSettled = ({ original }: Job, trouble: string): boolean =>
 
 /**
  * Joints to be mended now: loose ones and those out of their line, but for those somebody decided about and those
- * whose wood waits for something that no
- * mend in `answered` sees to; and the joints of parts that are made again.
+ * whose wood waits for something that no mend in `answered` sees to; and the joints of parts that are made again.
  */
 export function jointsToMend(job: Job, answered: ReadonlySet<string> = new Set()): Joint[] {
   const isFree = (t: Trouble) => waitsFor(job, t).every(id => answered.has(id))

@@ -74,8 +74,8 @@ const SQUARE_DEG = 0.5
 
 /**
  * What a part between two upright posts is cut to once its shoulders were measured in the dry frame: its length with
- * both
- * tenons, its bevels and bores from the posts’ own axes. Null before it was measured, and for what stands otherwise.
+ * both tenons, its bevels and bores from the posts’ own axes. Null before it was measured, and for what stands
+ * otherwise.
  */
 export function cutBetween(piece: Piece, part: string): Phrase | null {
   const shouldersMm = piece.dryFit?.[part]?.value

@@ -130,8 +130,7 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
 
 /**
  * What has to be fitted before the frame can be closed dry round a part that is not made yet: every joint of old wood
- * that
- * came open. What waits for wood to cure is left out; it is held by hand.
+ * that came open. What waits for wood to cure is left out; it is held by hand.
  */
 function frameFitted(g: Graph): Before[] {
   const { piece, remade } = g.job

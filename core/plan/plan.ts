@@ -169,8 +169,8 @@ export interface Plan {
   readonly bottleneckMin: number
   /**
    * When it may be sat in; null while there is no complete plan: a trouble neither mended nor settled, a joint nobody
-   * tried, a
-   * cause that would bring it back unanswered, a reading that decides. When somebody is there, not in the night.
+   * tried, a cause that would bring it back unanswered, a reading that decides. When somebody is there, not in the
+   * night.
    */
   readonly returnMin: number | null
   /** What to buy or cut, and the tools of the work that is left. */

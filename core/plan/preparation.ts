@@ -39,8 +39,7 @@ const soak = (t: Task): number => (t.kind === 'soften' ? t.waitMin : 0)
 
 /**
  * What has to be done before the first joint is glued: the dry run and all it stands on; of a piece with no joint to
- * glue all
- * that its first gluing stands on.
+ * glue all that its first gluing stands on.
  */
 export function beforeGluing(tasks: readonly Task[]): ReadonlySet<string> {
   const dry = tasks.find(t => t.kind === 'dry-run')

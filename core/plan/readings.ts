@@ -13,8 +13,7 @@ const THIN_GLUE_MM = 0.15
 
 /**
  * What has to be measured before anything is cut or the glue for the whole piece is taken: a clearance that somebody
- * only
- * assumed and that chose a mend which cannot be undone, or the glue that fills.
+ * only assumed and that chose a mend which cannot be undone, or the glue that fills.
  */
 export function readingsOf(job: Job, draft: Draft): Reading[] {
   return [...gapsThatDecide(job, draft), ...gluesThatDecide(job, draft)]

@@ -19,8 +19,7 @@ const AGAIN_SHARE = 0.1
 
 /**
  * The stages with what a rehearsal took in the place of the table’s minutes: it was closed, clamped and checked dry,
- * so only
- * the spreading is still the table’s.
+ * so only the spreading is still the table’s.
  */
 export function withRehearsals(
   piece: Piece,

@@ -9,8 +9,7 @@ type Answering = Pick<Draft, 'mends' | 'wood' | 'closings' | 'stages'>
 
 /**
  * Every trouble with what becomes of it: mended where a mend was chosen and is in a stage, settled where the repairer
- * said
- * so and why, open otherwise. What the plan has no mend for stays open until somebody decides.
+ * said so and why, open otherwise. What the plan has no mend for stays open until somebody decides.
  */
 export function answeredTroubles(
   { original: piece, troubles }: Job,

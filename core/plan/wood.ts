@@ -85,8 +85,7 @@ const SHORTENED = 2 / 3
 
 /**
  * Whether a part that is made again can be bent enough to go in where the frame stands round it: one tenon home, the
- * stick
- * bowed until the other passes its socket’s mouth.
+ * stick bowed until the other passes its socket’s mouth.
  */
 export function springsIn(job: Job, partId: string): boolean {
   const own = job.piece.joints.filter(j => j.enters === partId)
@@ -140,8 +139,8 @@ export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeA
 
 /**
  * When a line is closed. The halves of a break that lie loose go home in their turn; where the frame holds them near
- * each
- * other they close before anything on them, unless joints on them come out: then those go home first. Blocks come last.
+ * each other they close before anything on them, unless joints on them come out: then those go home first. Blocks
+ * come last.
  */
 function turnOf(job: Job, trouble: Trouble, apart: TakeApart): WoodClosing['when'] {
   if (trouble.kind === 'bracing-lost' || trouble.kind === 'moved-again') return 'last'

@@ -55,10 +55,8 @@ const S = { source: 'undoing-glue', confidence: 'low' } as const
 
 /**
  * In the order in which they are tried: what is dry first, then warm, then wet, and what gives off vapour last of
- * all, so that
- * flame and fumes never meet; the saw when all else has failed. Times and chances: trade practice as this project
- * reads it
- * (docs/sources.md#undoing-glue).
+ * all, so that flame and fumes never meet; the saw when all else has failed. Times and chances: trade practice as
+ * this project reads it (docs/sources.md#undoing-glue).
  */
 export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'swab': {

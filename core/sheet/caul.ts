@@ -35,8 +35,7 @@ export const wantsCaul = ({ offSquareDeg, roundMm, curve }: CaulFor, slipDeg: nu
 
 /**
  * What is sawn to lie between a jaw and what it presses: its base on the wood, its top square to the clamp; notched
- * for a
- * round part, hollowed and rounded for the two sides of a bend.
+ * for a round part, hollowed and rounded for the two sides of a bend.
  * @throws RangeError for a slope outside 0 to 25 degrees, or where a flat pad does
  */
 export function caulSheet(on: CaulFor, title: string): Sheet {

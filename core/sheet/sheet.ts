@@ -2,8 +2,7 @@ import type { Phrase } from '../measure/phrase'
 
 /**
  * How a line of a cut sheet is drawn: wood as it is, an edge that is hidden, new wood that goes in, a cut that is
- * made in the
- * old, a middle line, a break.
+ * made in the old, a middle line, a break.
  */
 export type Pencil = 'wood' | 'hidden' | 'new' | 'cut' | 'middle' | 'break'
 
@@ -25,8 +24,7 @@ export type Shape
 
 /**
  * A size between two points of a view: its line lies so far off them, below where it runs along x, left where along
- * y; of
- * one that runs as its two points lie, to the right of the way from the first to the second.
+ * y; of one that runs as its two points lie, to the right of the way from the first to the second.
  */
 export interface Dimension {
   readonly from: Flat

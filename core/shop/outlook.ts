@@ -187,8 +187,8 @@ function openMinutes(shop: Hours, fromMin: number, toMin: number): number {
 
 /**
  * Where what is not begun would stand if work began now: nothing begins before what was over before it in the plan,
- * hands
- * work while the shop is open, and what cures does so by the clock. Cures stay as long as they were in the plan.
+ * hands work while the shop is open, and what cures does so by the clock. Cures stay as long as they were in the
+ * plan.
  */
 export function laidOut(ahead: readonly AheadBar[], shop: Hours, nowMin: number): Bar[] {
   const placed: Placed[] = []

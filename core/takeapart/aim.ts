@@ -20,8 +20,7 @@ const NEAR_MM = 1e-3
 
 /**
  * The direction that asks the least spring of all these ties, so that it is shared among them, by halving; null if
- * there is
- * none at all. Where a whole field of directions asks as little, its middle is taken, well off every face.
+ * there is none at all. Where a whole field of directions asks as little, its middle is taken, well off every face.
  */
 export function aim(partings: readonly Parting[]): Aim | null {
   if (leastAt(partings, MOST_FLEX_MM).length === 0) return null

@@ -69,8 +69,7 @@ export function partedWith(ground: Ground, levels: Levels, gone: readonly number
 
 /**
  * One tie followed while more and more is let go, so that each trial goes on from the last. What a trial with `open`
- * parted
- * stays parted until `undo`.
+ * parted stays parted until `undo`.
  */
 export interface Pursuit {
   /**

@@ -20,10 +20,9 @@ export const isWithin = ({ axis, cos }: Cap, d: Vec): boolean =>
 
 /**
  * Directions of which at least one, or its reverse, lies in the common part of any of these caps and their opposites
- * that have
- * one: where a common part is bounded, its boundary either has a corner, where two rims cross, or is one whole rim,
- * of which
- * any point will do. The centres are there because a joint pulled straight along its own line asks for nothing.
+ * that have one: where a common part is bounded, its boundary either has a corner, where two rims cross, or is one
+ * whole rim, of which any point will do. The centres are there because a joint pulled straight along its own line
+ * asks for nothing.
  */
 export function directionsFor(caps: readonly Cap[]): Vec[] {
   const own = caps.flatMap(cap => [cap.axis, rimPoint(cap)])

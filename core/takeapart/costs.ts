@@ -8,8 +8,7 @@ import type { WayId } from './tie'
 
 /**
  * What opening or not opening a joint is expected to cost, in minutes of work. All figures are this project's
- * estimates,
- * low confidence (docs/sources.md#opening-costs): they order plans, they are not a quotation.
+ * estimates, low confidence (docs/sources.md#opening-costs): they order plans, they are not a quotation.
  */
 const CLEAN_AND_REGLUE_MIN = { loose: 15, shut: 25 } as const
 const BREAK_MIN = 180
@@ -24,8 +23,7 @@ const WORTH_FACTOR = { everyday: 1, valued: 1.4, precious: 2.2 } as const
 
 /**
  * What each school makes of harm to old wood, and of a joint that comes back one day: who conserves would sooner see
- * it again
- * than break something sound (docs/sources.md#schools, low).
+ * it again than break something sound (docs/sources.md#schools, low).
  */
 const HARM_FACTOR = { conserve: 2, everyday: 1, strength: 1 } as const
 const BACK_FACTOR = { conserve: 0.5, everyday: 1, strength: 1.5 } as const

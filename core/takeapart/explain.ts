@@ -7,8 +7,7 @@ import type { Separation } from './separate'
 
 /**
  * Why a move is made as it is. For one that frees a fault: the way round by which the two parts would still hang
- * together if
- * nothing else opened with it. For one that only makes way: what it makes way for.
+ * together if nothing else opened with it. For one that only makes way: what it makes way for.
  */
 export function whyMove(
   { piece }: Standing,

@@ -16,9 +16,8 @@ const EPSILON = 1e-9
 
 /**
  * The cheapest choice that hits every clause; null if a clause has no element of finite cost. What must be chosen is
- * chosen,
- * what another element does as cheaply is dropped and what falls into independent halves is divided before anything is
- * branched on; a branch is cut where prices that the clauses can pay already come to the best found.
+ * chosen, what another element does as cheaply is dropped and what falls into independent halves is divided before
+ * anything is branched on; a branch is cut where prices that the clauses can pay already come to the best found.
  * @param costs by element, not negative
  */
 export function cheapestHittingSet(

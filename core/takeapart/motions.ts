@@ -22,10 +22,8 @@ export interface Motion {
 
 /**
  * The motions worth trying on a set of ties: every group of parts that can leave the rest along any direction can
- * leave it
- * along one of these. Of a motion and its reverse one is enough, for what leaves is then what is left. Motions that
- * another
- * one stands in for at every tie are left out.
+ * leave it along one of these. Of a motion and its reverse one is enough, for what leaves is then what is left.
+ * Motions that another one stands in for at every tie are left out.
  */
 export function motionsOf(ties: readonly Tie[]): Motion[] {
   return [...straightOf(ties), ...turnsOf(ties)]
@@ -76,8 +74,7 @@ function straightOf(ties: readonly Tie[]): Motion[] {
 
 /**
  * What a direction lets go: a bit for each class of ties and each of its ways, for entering parts in the first half
- * of the
- * words and for receiving ones in the second.
+ * of the words and for receiving ones in the second.
  */
 interface Lets {
   readonly direction: Vec

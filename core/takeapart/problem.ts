@@ -110,11 +110,10 @@ function sharing(joints: readonly Joint[], j: Joint): Pick<Tie, 'waitsFor' | 'sh
 }
 
 /**
- * The search for what opens. A joint that has come apart holds nothing. Where what came apart lies loose in the hand it
- * has to go home again along its own line, so it counts as opened at no cost; where the frame round it still stands it
- * was sprung out and is sprung home again, and asks for nothing. `broken` are breaks whose halves lie loose and go
- * home in
- * their turn; `sawn` are joints that are sawn open where they have to open.
+ * The search for what opens. A joint that has come apart holds nothing. Where what came apart lies loose in the hand
+ * it has to go home again along its own line, so it counts as opened at no cost; where the frame round it still
+ * stands it was sprung out and is sprung home again, and asks for nothing. `broken` are breaks whose halves lie loose
+ * and go home in their turn; `sawn` are joints that are sawn open where they have to open.
  */
 export function problemFor(
   standing: Standing,

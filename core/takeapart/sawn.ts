@@ -15,10 +15,9 @@ const SAW_ROOM_MM = 40
 
 /**
  * Dowelled joints that are sawn through at their seam where they have to open: the glue is known to be one that
- * hardly lets go,
- * no metal crosses the seam, a saw gets at it from some side, and it is expected to cost less than pulling. It still
- * has to be
- * drawn along its line, for the new dowels go home that way: the saw spares the blow, not the room.
+ * hardly lets go, no metal crosses the seam, a saw gets at it from some side, and it is expected to cost less than
+ * pulling. It still has to be drawn along its line, for the new dowels go home that way: the saw spares the blow, not
+ * the room.
  */
 export function sawnIfOpened(piece: Piece): ReadonlySet<string> {
   return new Set(

@@ -67,8 +67,7 @@ interface Known {
 
 /**
  * The search on one frame: it keeps what it found out about what holds what, so that asking again with other costs,
- * faults or
- * permissions is quick.
+ * faults or permissions is quick.
  */
 export interface Search {
   /** The cheapest way to deal with every fault; null if there is none. */
@@ -82,8 +81,7 @@ export const cheapestOpening = ({ parts, ties, faults, wayCost }: Problem): Open
 
 /**
  * Implicit hitting set: the cheapest choice over the reasons known, tried on the geometry; where something is stuck,
- * a smallest
- * reason why, and again. Exact within the motions of `motionsOf`.
+ * a smallest reason why, and again. Exact within the motions of `motionsOf`.
  */
 export function searchOn(parts: readonly string[], ties: readonly Tie[]): Search {
   const ground = groundOf(parts, ties)
@@ -235,8 +233,7 @@ function orderOf({ ties }: Ground, { costs, first }: Elements): number[] {
 
 /**
  * A smallest reason why the target is stuck: everything else is let go as far as it goes while the target stays
- * stuck, many
- * ties at once where that changes nothing. Null if it is stuck with everything let go.
+ * stuck, many ties at once where that changes nothing. Null if it is stuck with everything let go.
  */
 function smallestReason(
   ground: Ground,

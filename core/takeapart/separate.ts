@@ -35,10 +35,9 @@ export const partedBy = (moves: readonly Separation[]): Set<string> => new Set(m
 
 /**
  * Takes a frame apart as far as its ties are let go: again and again some group of parts leaves the rest. Of the
- * moves that
- * offer themselves the one that forces and springs nothing, then of few joints and few parts. Sliding over one
- * another in
- * ways that neither go straight nor turn about a tenon’s line is left out (docs/limits.md#taking-apart).
+ * moves that offer themselves the one that forces and springs nothing, then of few joints and few parts. Sliding over
+ * one another in ways that neither go straight nor turn about a tenon’s line is left out
+ * (docs/limits.md#taking-apart).
  */
 export function separate(ground: Ground, levels: Levels, gone: readonly number[] = []): Separation[] {
   const state = fresh(ground, gone)

@@ -3,8 +3,7 @@ import { capOf, type Cap } from './cap'
 
 /**
  * How far a tie may be let go: straight along its line, with the frame sprung to it, or with one part bent so far
- * that it comes
- * out whichever way. Each frees all that the one before it frees.
+ * that it comes out whichever way. Each frees all that the one before it frees.
  */
 export type WayId = 'open' | 'sprung' | 'sprung-far' | 'bent-out'
 export interface Way {

@@ -34,8 +34,8 @@ const STANDS_OUT = 2.5
 
 /**
  * Lays four measured feet on the drawn ones and says which is off. Three of them are laid in their place; if the
- * fourth is then
- * far out and they are not, it is that one, and it is pulled back along the arrow; otherwise the whole frame is racked.
+ * fourth is then far out and they are not, it is that one, and it is pulled back along the arrow; otherwise the whole
+ * frame is racked.
  */
 export function pullToDrawing(measured: readonly Drawn[], drawn: readonly Drawn[]): Pull {
   const whole = laidOn(

@@ -14,8 +14,8 @@ export interface Racking {
 
 /**
  * Works out how far a rectangle has racked, taking opposite sides to be equal: the squares of the diagonals add up to
- * twice
- * those of the sides, and differ by four times the sides times the cosine of the corner. Lengths in millimetres.
+ * twice those of the sides, and differ by four times the sides times the cosine of the corner. Lengths in
+ * millimetres.
  */
 export function rackingFrom(firstMm: number, secondMm: number, sideMm: number): Result<Racking> {
   const [long, short] = [Math.max(firstMm, secondMm), Math.min(firstMm, secondMm)]

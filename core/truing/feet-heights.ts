@@ -16,8 +16,7 @@ export interface FootHeight extends Ground {
 
 /**
  * What the feet are to be cut to: the seat as it was held while they were measured; a seat that rises so much from
- * back to
- * front, over its depth; or whatever slope takes the least wood.
+ * back to front, over its depth; or whatever slope takes the least wood.
  */
 export type FeetAim
   = | { readonly kind: 'as-held' }
@@ -63,8 +62,7 @@ export const STANDS_MM = 0.3
 
 /**
  * What to take off each foot, or to put under it, so that the piece stands. Heights over one flat board with the
- * piece held
- * still; three feet or more. Lengths in millimetres.
+ * piece held still; three feet or more. Lengths in millimetres.
  */
 export function levelFeet(feet: readonly FootHeight[], aim: FeetAim): Result<Levelling> {
   const odd = feet.find(f => !(f.heightMm >= 0 && f.heightMm <= MOST_MM))

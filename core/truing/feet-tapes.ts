@@ -95,8 +95,7 @@ export function misreadBySecond(
 
 /**
  * Four more tapes, from each foot to a mark on the floor. With three to spare the misread one shows: without it all
- * others
- * close. `mark` is about where the mark was made.
+ * others close. `mark` is about where the mark was made.
  */
 export function misreadByMark(
   drawn: readonly Drawn[],

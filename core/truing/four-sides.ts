@@ -3,8 +3,7 @@ import { fail, succeed, type Result } from '../measure/result'
 
 /**
  * A frame of four sides as it was measured, in order round it: front from left to right, right side, back, left side,
- * and its
- * two diagonals: from the front left corner to the back right one, and from the front right to the back left.
+ * and its two diagonals: from the front left corner to the back right one, and from the front right to the back left.
  * Millimetres.
  */
 export interface FourSides {
@@ -51,10 +50,8 @@ const angleOpposite = (a: number, b: number, opposite: number): number =>
 
 /**
  * How far four sides have racked, and which diagonal to pull together and how far. Its true shape has front and back
- * parallel:
- * a rectangle, or a trapezoid whose sides may differ, where the true diagonals differ as well. `cornerDeg` is the
- * front left
- * corner of a parallelogram that is not meant to be square.
+ * parallel: a rectangle, or a trapezoid whose sides may differ, where the true diagonals differ as well. `cornerDeg`
+ * is the front left corner of a parallelogram that is not meant to be square.
  */
 export function rackOf(sides: FourSides, cornerDeg = 90): Result<Racked> {
   const issue = absurd(sides)

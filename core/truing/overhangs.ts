@@ -2,8 +2,7 @@ import { fail, succeed, type Result } from '../measure/result'
 
 /**
  * How far a top stands out over its base, read at two places of each edge as near the corners as one gets,
- * millimetres. Left and
- * right as one stands before the front.
+ * millimetres. Left and right as one stands before the front.
  */
 export interface Overhangs {
   readonly frontLeft: number

@@ -129,8 +129,7 @@ const [PAST_SHARE, PAST_MOST_MM] = [0.25, 3]
 
 /**
  * Which diagonal is too long by what both read. Both are read at like places, so that only their difference counts:
- * half of what
- * it is off is taken from the longer one, and the other grows by as much.
+ * half of what it is off is taken from the longer one, and the other grows by as much.
  */
 export function readDiagonals(
   { firstMm, secondMm }: Pick<Panel, 'firstMm' | 'secondMm'>,

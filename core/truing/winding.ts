@@ -22,8 +22,7 @@ const MOST_SHARE = 0.2
 
 /**
  * Twist from the heights of four corners over a board, in order round the frame, and its two sides, `alongMm` from
- * the first
- * corner to the second. Millimetres.
+ * the first corner to the second. Millimetres.
  */
 export function windingByHeights(
   heightsMm: readonly [number, number, number, number],
@@ -45,8 +44,7 @@ export function windingByHeights(
 
 /**
  * Twist from two straight sticks laid across a frame at its ends and sighted one over the other: how high one stick’s
- * end stands
- * over the other stick, over the length of a stick. `right` says that it is the far stick’s right end.
+ * end stands over the other stick, over the length of a stick. `right` says that it is the far stick’s right end.
  */
 export function windingBySights(overMm: number, stickMm: number, frameMm: number, isRight: boolean): Result<Winding> {
   if (!(stickMm > 0 && frameMm > 0)) {

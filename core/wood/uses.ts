@@ -64,8 +64,7 @@ const LIKE_DENSITY = 0.2
 
 /**
  * Woods that are not bought new, for their kind is protected or nearly gone, and what looks and works like them; the
- * law of the
- * place decides (docs/sources.md#wood-uses, medium).
+ * law of the place decides (docs/sources.md#wood-uses, medium).
  */
 const LISTED: Readonly<Record<string, readonly string[]>> = {
   'Mahogany, true (Honduran)': ['Sapele', 'Khaya (African mahogany)'],
@@ -83,8 +82,7 @@ export interface LikeWood {
 
 /**
  * Woods for a use beside a part: its own first where it is one of them, or where the use has no others; then those
- * within a
- * fifth of its density, nearest first. Harder than the wood round it is as bad as softer.
+ * within a fifth of its density, nearest first. Harder than the wood round it is as bad as softer.
  */
 export function woodsFor(use: WoodUse, beside: string): LikeWood[] {
   const own = speciesNamed(beside)

@@ -19,8 +19,7 @@ export function standsOn(tasks: readonly Node[], ids: Iterable<string>): Set<str
 
 /**
  * For each task the longest wait that hangs on it: its own and those of all that follows, by `waitOf`. What has the
- * longest is
- * begun first, so that glue cures while hands do something else.
+ * longest is begun first, so that glue cures while hands do something else.
  */
 export function waitsAhead(tasks: readonly Node[], waitOf: (id: string) => number): Map<string, number> {
   const followers = new Map<string, string[]>()

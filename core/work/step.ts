@@ -3,8 +3,7 @@ import { tool, type ToolId, type ToolUse } from '../reference/tools'
 
 /**
  * One thing a mend does to the wood, in its place among the mend’s glue lines: before the line of its turn is spread,
- * while
- * that line is open, or once it has cured.
+ * while that line is open, or once it has cured.
  */
 export interface Step {
   /** What is done, such as `bore`: unlike any other step of the same mend. */

@@ -14,8 +14,7 @@ export const madeWith = (shop: Shop, program: string): string =>
 
 /**
  * Whether what is kept is of another version of the piece, was made with something else, or has run out; also where
- * there is
- * none. For a query that joins the tables summary and outlook.
+ * there is none. For a query that joins the tables summary and outlook.
  */
 export const isStale = (made: string, nowMin: number): RawBuilder<boolean> => sql<boolean>`(
   outlook.pieceVersion is null or outlook.pieceVersion <> summary.version
@@ -30,8 +29,7 @@ export interface ToPlan {
 
 /**
  * The next piece whose outlook has to be worked out: of those wanted now, else any that is not over, the latest taken
- * in
- * first, or none where only those wanted are asked for; null if there is none. `left` are those that could not be
+ * in first, or none where only those wanted are asked for; null if there is none. `left` are those that could not be
  * planned, by id and version.
  */
 export async function nextToPlan(

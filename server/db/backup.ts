@@ -52,8 +52,7 @@ export interface PutBack {
 
 /**
  * Puts a copy in the place of what is there, which is kept in a folder of its own beside it. Refused while a server
- * uses the
- * folder, and for a file that is not whole or is no copy of a workshop.
+ * uses the folder, and for a file that is not whole or is no copy of a workshop.
  */
 export function restore(folder: string, file: string, now: Date): Result<PutBack> {
   const whole = lookAtCopy(file)

@@ -7,8 +7,7 @@ export const isLoopbackName = (name: string | null): boolean => name !== null &&
 
 /**
  * The names under which this server is asked for, lower case and without port: those of this machine, and where it
- * listens to
- * the network its addresses and its own name. `ARREGLO_NAMES` adds others, with commas between them.
+ * listens to the network its addresses and its own name. `ARREGLO_NAMES` adds others, with commas between them.
  */
 export function ownNames(env: Readonly<Record<string, string | undefined>> = process.env): ReadonlySet<string> {
   const listensOn = env.NITRO_HOST ?? env.HOST ?? '127.0.0.1'

@@ -1,7 +1,6 @@
 /**
  * Nothing on another page may change a piece: a write carries this server's own origin, or none (command line, tests)
- * and no
- * word of the browser's that it comes from elsewhere.
+ * and no word of the browser's that it comes from elsewhere.
  */
 export default defineEventHandler((event) => {
   if (event.method === 'GET' || event.method === 'HEAD') return

@@ -19,8 +19,7 @@ export interface KeptPhoto {
 
 /**
  * A picture as it is kept: upright, no larger than it is ever shown, as JPEG, and without anything the camera wrote
- * into
- * it: place, time, owner. Refused with a reason if it is no JPEG, PNG or WebP, whatever its name says.
+ * into it: place, time, owner. Refused with a reason if it is no JPEG, PNG or WebP, whatever its name says.
  */
 export async function readPhoto(bytes: Buffer): Promise<Result<KeptPhoto>> {
   if (bytes.length === 0) return fail('empty', 'The file is empty: choose another picture.', 'photo')

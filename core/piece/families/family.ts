@@ -33,8 +33,7 @@ export interface Family {
   readonly options: readonly OptionRow[]
   /**
    * Every measure and option of the tables above must be given. Joints come numbered in walking order; left is the
-   * mirror
-   * image of right. @throws RangeError naming the measurements that contradict each other
+   * mirror image of right. @throws RangeError naming the measurements that contradict each other
    */
   build(measures: Measures, options: Options, species: string): { parts: Part[], joints: Joint[] }
 }

@@ -14,6 +14,7 @@ import { keepPhoto } from '../server/pieces/photos'
 import { createPiece, findPiece, giveEntries } from '../server/pieces/store'
 import { backUp, copyOfTheDay, restore, takeFolder } from '../server/db/backup'
 import { closeDatabase, migrate, takeDataFolder, useDatabase } from '../server/db/database'
+import { isSession, newSession } from '../server/gate/sessions'
 import { sentenceFor } from '../server/db/open-errors'
 
 let folder = ''
@@ -81,6 +82,17 @@ describe('a copy of the workshop', () => {
     expect(stored.log.length).toBeLessThanOrEqual(60)
     expect(await useDatabase().selectFrom('photo').select('id').execute()).toEqual([{ id: 'photo-1' }])
     expect(existsSync(join(folder, 'replaced-2026-03-07T10-00-00', 'arreglo.db'))).toBe(true)
+  })
+  it('put back lets nobody in who was let in when it was made', async () => {
+    await migrate()
+    const token = await newSession(new Date())
+    const file = join(folder, 'copy.db')
+    orThrow(await backUp(folder, file))
+    expect(await isSession(token, new Date())).toBe(true)
+    await closeDatabase()
+    orThrow(restore(folder, file, NOW))
+    await migrate()
+    expect(await isSession(token, new Date())).toBe(false)
   })
   it('of an older version is put back and brought up when it is opened', async () => {
     layOldDatabase(folder, 2)

@@ -18,7 +18,7 @@ import { useDatabase } from '../db/database'
 import { isStale } from './outlooks'
 
 /** So many stand beside the list. */
-const MOST_TODO = 12
+const MOST_BESIDE = 12
 const MOST_CUSTOMERS = 500
 /** Pieces without a date come after all with one. */
 const NEVER = '9999'
@@ -176,7 +176,7 @@ async function toDo(nowMin: number): Promise<BenchTodo[]> {
     .orderBy(sql`coalesce(due, ${NEVER})`)
     .orderBy('summary.takenInAt')
     .orderBy('summary.pieceId')
-    .limit(MOST_TODO)
+    .limit(MOST_BESIDE)
     .execute()
   const ids = first.map(r => r.pieceId)
   // The outlooks themselves are read for these few only.

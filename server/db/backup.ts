@@ -103,6 +103,8 @@ function markPutBack(file: string): void {
   db.prepare(
     'insert into setting (key, value) values (?, ?) on conflict (key) do update set value = excluded.value',
   ).run(EPOCH_KEY, randomUUID())
+  // Who was let in when the copy was made may have been shut out since.
+  if (hasTable(db, 'session')) db.exec('delete from session')
   db.close()
 }
 

@@ -53,7 +53,7 @@ describe('who guesses', () => {
     }
     return tries
   }
-  it('worked example: four at once, then after 5, 10, 20, 40 … s, 15 min at most: in an hour 4 + 8 until 10 min 35 s, then one each 15 min', () => {
+  it('worked example: four at once, then after 5, 10, 20, 40 … s, 15 min at most: in an hour 13 until 21 min 15 s, then one each 15 min', () => {
     // The waits after the 5th to 12th try: 5 10 20 40 80 160 320 640 s, which is 1275 s for eight; then 900 s each:
     // 2325 s left are two and a bit.
     expect(guesses(['one'], 60 * MINUTE)).toBe(4 + 1 + 8 + 2)

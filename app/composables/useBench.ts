@@ -1,4 +1,4 @@
-import { refDebounced, useIntervalFn, useThrottleFn } from '@vueuse/core'
+import { refDebounced, useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import {
   PAGE_ROWS,
   type BenchAsked,
@@ -58,10 +58,12 @@ export function useBench() {
   }))
   const isFiltered = computed(() => Object.keys(asked.value).length > 0)
   let latest = 0
+  /** A list is being read: what is heard meanwhile may be in it or not. */
+  let isReading = false
 
   async function load(): Promise<void> {
     const request = ++latest
-    busy.value = true
+    busy.value = isReading = true
     try {
       const [got, beside] = await Promise.all([
         benchPage(asked.value),
@@ -82,7 +84,7 @@ export function useBench() {
     catch (e) {
       if (request === latest) await showKept(e)
     }
-    if (request === latest) busy.value = false
+    if (request === latest) ended()
   }
 
   async function showKept(e: unknown): Promise<void> {
@@ -101,18 +103,26 @@ export function useBench() {
     error.value = isKept.value ? '' : (errorsOf(e)[''] ?? 'The pieces cannot be read.')
   }
 
+  function ended(): void {
+    busy.value = isReading = false
+    takeUp()
+  }
+
   async function more(): Promise<void> {
     if (!page.value.next || busy.value) return
-    busy.value = true
+    const since = latest
+    busy.value = isReading = true
     try {
       const got = await benchPage({ ...asked.value, after: page.value.next })
+      if (since !== latest) return
       rows.value = [...(rows.value ?? []), ...got.rows]
       page.value = got
     }
     catch (e) {
+      if (since !== latest) return
       error.value = errorsOf(e)[''] ?? 'No more can be read now.'
     }
-    busy.value = false
+    ended()
   }
 
   /** Fetches these rows anew, and no others: what fits what is asked for stays, what does not goes. */
@@ -121,11 +131,14 @@ export function useBench() {
       await load()
       return
     }
+    const since = latest
     try {
       const [got, beside] = await Promise.all([
         benchPage({ ...asked.value, only: ids.join(',') }),
         $fetch<BenchSums>('/api/bench/sums', { query: { at: wallNow() } }),
       ])
+      // A list that was begun later knows more.
+      if (since !== latest) return
       const before = rows.value
       const place = ({ takenInAt, id }: BenchRow) => `${takenInAt}~${id}`
       const last = page.value.next
@@ -141,22 +154,34 @@ export function useBench() {
   }
 
   const waiting = new Set<string>()
-  const refreshSoon = useThrottleFn(
-    () => {
+  let isRefreshing = false
+  /** One answer after the other: an older one must not come last. What has to wait is taken up once it is there. */
+  const soon = useTimeoutFn(
+    async () => {
+      if (isReading || isRefreshing) return
       const ids = [...waiting]
       waiting.clear()
-      return refresh(ids)
+      isRefreshing = true
+      await refresh(ids)
+      isRefreshing = false
+      takeUp()
     },
     TOGETHER_MS,
-    true,
-    false,
+    { immediate: false },
   )
+  function refreshSoon(): void {
+    if (!soon.isPending.value) soon.start()
+  }
+  /** What was heard while something was being read. */
+  function takeUp(): void {
+    if (waiting.size > 0) refreshSoon()
+  }
   const isShown = (id: string) => rows.value?.some(r => r.id === id) ?? false
   /** A piece that does not stand here and would not either is not asked for. */
   function heard(ids: readonly string[], isNewOrGone: boolean): void {
-    const near = ids.filter(id => isShown(id) || (isNewOrGone && page.value.next === null))
+    const near = ids.filter(id => isReading || isShown(id) || (isNewOrGone && page.value.next === null))
     for (const id of near) waiting.add(id)
-    if (near.length > 0 || isNewOrGone) void refreshSoon()
+    if (near.length > 0 || isNewOrGone) refreshSoon()
   }
   onScopeDispose(
     listenLive({

@@ -46,6 +46,8 @@ export default defineNuxtConfig({
     },
     spaLoaderAttrs: { id: 'arreglo-loading' },
   },
+  // Folders follow the steps of the work; a component is called by its file's own name.
+  components: [{ path: '~/components', pathPrefix: false }],
   css: ['~/assets/main.css'],
   colorMode: { preference: 'system', fallback: 'light', storageKey: 'arreglo-lamp' },
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error'] } },

@@ -9,7 +9,7 @@ import { newId } from './useDevice'
 export function useFaults() {
   const store = usePiece()
   const { piece } = storeToRefs(store)
-  const { picked, pickedFault } = storeToRefs(useSelection())
+  const { atJoint, pickedFault } = storeToRefs(useSelection())
 
   function place(kind: FaultKind, partId: string, along: number): Result<Piece> {
     const part = piece.value?.parts.find(p => p.id === partId)
@@ -18,7 +18,7 @@ export function useFaults() {
     const near = [...own].sort(
       (a, b) => Math.abs(shareNear(part, a.at) - along) - Math.abs(shareNear(part, b.at) - along),
     )[0]
-    const joint = own.some(j => j.id === picked.value) && kind === 'split' ? picked.value : (near?.id ?? null)
+    const joint = own.some(j => j.id === atJoint.value) && kind === 'split' ? atJoint.value : (near?.id ?? null)
     const fault = newFault(
       kind,
       `${kind}-${newId().slice(0, 8)}`,

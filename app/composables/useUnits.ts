@@ -9,5 +9,7 @@ export function useUnits() {
     len: (mm: number) => formatLength(mm, units.value),
     text: (phrase: Phrase) => phraseText(phrase, units.value),
     quantity: (quantity: Quantity) => formatQuantity(quantity, units.value),
+    /** As it was worked out: newtons, and areas in what they were reckoned in. */
+    exact: (quantity: Quantity) => formatQuantity(quantity, units.value, true),
   }
 }

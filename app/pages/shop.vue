@@ -9,7 +9,7 @@ import { newId } from '~/composables/useDevice'
 
 useHead({ title: 'Shop · Arreglo' })
 const { settings, errors, keep, number } = useShopForm()
-const { len, units } = useUnits()
+const { len, units, quantity } = useUnits()
 const { keysOn } = storeToRefs(useDevice())
 
 function temperature(key: 'nowC' | 'tonightC', text: string): void {
@@ -54,6 +54,17 @@ const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Frida
   label,
   value,
 }))
+const RACK = [
+  { id: 'kind', label: 'Kind' },
+  { id: 'count', label: 'How many' },
+  { id: 'opening', label: 'Opens to' },
+  { id: 'force', label: 'Pulls' },
+  { id: 'off', label: '' },
+]
+function pullOf({ type }: RackRow): string {
+  const [value, high] = CLAMPS.find(c => c.id === type)!.forceKn
+  return quantity({ value, high, unit: 'kN' })
+}
 const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
 </script>
 
@@ -152,7 +163,7 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
         />
       </div>
       <div class="line">
-        <label for="school">School</label>
+        <label for="school">Manner of work</label>
         <PickOne
           id="school"
           :model-value="settings.school"
@@ -216,57 +227,46 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
     </section>
     <section aria-labelledby="rack">
       <h2 id="rack">Clamps on the rack</h2>
-      <table class="rows">
-        <thead>
-          <tr>
-            <th>Kind</th>
-            <th>How many</th>
-            <th>Opens to</th>
-            <th>Force</th>
-            <th><span class="sr-only">Take off</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in settings.rack" :key="row.id">
-            <td>
-              <PickOne
-                :model-value="row.type"
-                :items="CLAMP_ITEMS"
-                :aria-label="`Kind of clamp`"
-                @update:model-value="keep(`type-${row.id}`, onRack(row.id, { type: $event as ClampTypeId }))"
-              />
-            </td>
-            <td>
-              <UInput
-                :model-value="String(row.count)"
-                class="w-20"
-                aria-label="How many"
-                @change="(e: Event) => number(`count-${row.id}`, value(e), n => onRack(row.id, { count: n }))"
-              /><span v-if="errors[`count-${row.id}`]" class="field-error" role="alert">{{
-                errors[`count-${row.id}`]
-              }}</span>
-            </td>
-            <td>
-              <UInput
-                :model-value="len(row.openingMm)"
-                class="w-32"
-                aria-label="Opens to"
-                @change="(e: Event) => opening(row, value(e))"
-              /><span v-if="errors[`opening-${row.id}`]" class="field-error" role="alert">{{
-                errors[`opening-${row.id}`]
-              }}</span>
-            </td>
-            <td class="measure">{{ CLAMPS.find(c => c.id === row.type)!.forceKn.join('–') }} kN</td>
-            <td>
-              <FieldChipButton
-                label="take off"
-                :aria-label="`Take off ${row.type}`"
-                @click="keep('rack', { do: 'remove-clamps', id: row.id })"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FieldTable label="Clamps on the rack" class="rack" :columns="RACK" :rows="settings.rack" :id-of="r => r.id">
+        <template #kind="{ row }">
+          <PickOne
+            :model-value="row.type"
+            :items="CLAMP_ITEMS"
+            :aria-label="`Kind of clamp`"
+            @update:model-value="keep(`type-${row.id}`, onRack(row.id, { type: $event as ClampTypeId }))"
+          />
+        </template>
+        <template #count="{ row }">
+          <UInput
+            :model-value="String(row.count)"
+            class="w-20"
+            aria-label="How many"
+            @change="(e: Event) => number(`count-${row.id}`, value(e), n => onRack(row.id, { count: n }))"
+          /><span v-if="errors[`count-${row.id}`]" class="field-error" role="alert">{{
+            errors[`count-${row.id}`]
+          }}</span>
+        </template>
+        <template #opening="{ row }">
+          <UInput
+            :model-value="len(row.openingMm)"
+            class="w-32"
+            aria-label="Opens to"
+            @change="(e: Event) => opening(row, value(e))"
+          /><span v-if="errors[`opening-${row.id}`]" class="field-error" role="alert">{{
+            errors[`opening-${row.id}`]
+          }}</span>
+        </template>
+        <template #force="{ row }">
+          <span class="measure">{{ pullOf(row) }}</span>
+        </template>
+        <template #off="{ row }">
+          <FieldChipButton
+            label="take off"
+            :aria-label="`Take off ${row.type}`"
+            @click="keep('rack', { do: 'remove-clamps', id: row.id })"
+          />
+        </template>
+      </FieldTable>
       <FieldKeyButton
         slim
         label="Add clamps"
@@ -333,7 +333,7 @@ section {
   padding-top: 12px;
   justify-items: start;
 }
-section > table {
+.rack {
   justify-self: stretch;
 }
 .line {
@@ -347,23 +347,6 @@ section > table {
 @media (max-width: 640px) {
   .line {
     grid-template-columns: 1fr;
-  }
-  .rows thead {
-    display: none;
-  }
-  .rows tr {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-    border-bottom: 1px solid var(--rule);
-    padding: 8px 0;
-  }
-  .rows td {
-    border: 0;
-    padding: 0;
-  }
-  section > table {
-    max-width: 100%;
   }
 }
 </style>

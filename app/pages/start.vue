@@ -72,6 +72,10 @@ interface FileIssue {
   readonly path: string
   readonly message: string
 }
+const COLUMNS = [
+  { id: 'path', label: 'Where in the file' },
+  { id: 'message', label: 'What would be right' },
+]
 const fileIssues = ref<readonly FileIssue[]>([])
 const fileError = ref('')
 const LARGEST_BYTES = 4_000_000
@@ -136,20 +140,18 @@ async function takeFile(e: Event): Promise<void> {
       <label for="piece-file" class="key-button slim">Choose a piece file</label>
       <input id="piece-file" type="file" accept=".json,application/json" class="hidden-file" @change="takeFile">
       <span v-if="fileError" class="field-error" role="alert">{{ fileError }}</span>
-      <table v-if="fileIssues.length > 0" class="rows">
-        <thead>
-          <tr>
-            <th>Where in the file</th>
-            <th>What would be right</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="i in fileIssues.slice(0, MOST_SHOWN)" :key="i.path">
-            <td class="measure">{{ i.path || 'the whole' }}</td>
-            <td>{{ i.message }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <FieldTable
+        v-if="fileIssues.length > 0"
+        label="What the file would have to say"
+        :columns="COLUMNS"
+        :rows="fileIssues.slice(0, MOST_SHOWN)"
+        :id-of="i => i.path"
+      >
+        <template #path="{ row: i }">
+          <span class="measure">{{ i.path || 'the whole' }}</span>
+        </template>
+        <template #message="{ row: i }">{{ i.message }}</template>
+      </FieldTable>
       <p v-if="fileIssues.length > MOST_SHOWN" class="small soft">and {{ fileIssues.length - MOST_SHOWN }} more.</p>
     </section>
   </main>

@@ -1,15 +1,25 @@
 <script setup lang="ts">
 import { spokenJoint, surveyOf } from '#core/condition/survey'
-import { findingOf, isFaulty, presentJoints } from '#core/piece/facts'
+import { findingOf, isFaulty } from '#core/piece/facts'
 import { faultTag, spokenFault } from '#core/piece/faults'
+import { RovingFocusGroup, RovingFocusItem } from 'reka-ui'
 
-/** Every joint as its peg mark, in walking order: untested ones dotted, loose ones red, the picked one ringed. */
+/**
+ * Every joint as its peg mark, in walking order: untested ones dotted, loose ones red, the picked one ringed. One stop
+ * of the Tab key; arrows go along it.
+ */
 const { piece } = storeToRefs(usePiece())
 const { picked, pickedFault } = storeToRefs(useSelection())
 /** Joints with metal or a pin in them carry the small ring they have on the stand. */
 const held = computed(() => new Set(piece.value?.holds.filter(h => h.on.kind === 'joint').map(h => h.on.id)))
 const survey = computed(() => (piece.value ? surveyOf(piece.value) : null))
-const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : []).sort((a, b) => a.number - b.number))
+const { walk } = useJointWalk()
+/** Where Tab comes in: where the arrows went last, else what is picked. */
+const moved = ref<string | null>(null)
+const stop = computed(() => moved.value ?? picked.value ?? pickedFault.value ?? walk.value[0]?.id)
+watch([picked, pickedFault], () => {
+  moved.value = null
+})
 </script>
 
 <template>
@@ -20,36 +30,42 @@ const inOrder = computed(() => (piece.value ? [...presentJoints(piece.value)] : 
       >{{ survey.tested }} tested · {{ survey.faulty }} loose · {{ survey.untested.length }} to go</span
       >
     </header>
-    <ol>
-      <li v-for="joint in inOrder" :key="joint.id">
-        <button
-          type="button"
-          :class="{ red: isFaulty(findingOf(piece, joint.id).state), picked: joint.id === picked }"
-          :aria-pressed="joint.id === picked"
-          :aria-label="spokenJoint(piece, joint)"
-          @click="picked = joint.id"
-        >
-          <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span>
-          <svg v-if="held.has(joint.id)" viewBox="0 0 10 10" class="held-ring" aria-hidden="true">
-            <circle cx="5" cy="5" r="3.4" />
-          </svg>
-        </button>
-      </li>
-    </ol>
-    <ol v-if="piece.faults.length > 0" class="faults" aria-label="In the wood">
-      <li v-for="f in piece.faults" :key="f.id">
-        <button
-          type="button"
-          class="red"
-          :class="{ picked: f.id === pickedFault }"
-          :aria-pressed="f.id === pickedFault"
-          :aria-label="spokenFault(piece, f)"
-          @click="pickedFault = f.id"
-        >
-          <FaultGlyph :kind="f.kind" /><span class="measure">{{ faultTag(piece, f) }}</span>
-        </button>
-      </li>
-    </ol>
+    <RovingFocusGroup loop :current-tab-stop-id="stop" @update:current-tab-stop-id="id => (moved = id ?? null)">
+      <ol>
+        <li v-for="joint in walk" :key="joint.id">
+          <RovingFocusItem as-child :tab-stop-id="joint.id" :active="joint.id === picked">
+            <button
+              type="button"
+              :class="{ red: isFaulty(findingOf(piece, joint.id).state), picked: joint.id === picked }"
+              :aria-pressed="joint.id === picked"
+              :aria-label="spokenJoint(piece, joint)"
+              @click="picked = joint.id"
+            >
+              <JointMark :state="findingOf(piece, joint.id).state" /><span class="measure">{{ joint.number }}</span>
+              <svg v-if="held.has(joint.id)" viewBox="0 0 10 10" class="held-ring" aria-hidden="true">
+                <circle cx="5" cy="5" r="3.4" />
+              </svg>
+            </button>
+          </RovingFocusItem>
+        </li>
+      </ol>
+      <ol v-if="piece.faults.length > 0" class="faults" aria-label="In the wood">
+        <li v-for="f in piece.faults" :key="f.id">
+          <RovingFocusItem as-child :tab-stop-id="f.id" :active="f.id === pickedFault">
+            <button
+              type="button"
+              class="red"
+              :class="{ picked: f.id === pickedFault }"
+              :aria-pressed="f.id === pickedFault"
+              :aria-label="spokenFault(piece, f)"
+              @click="pickedFault = f.id"
+            >
+              <FaultGlyph :kind="f.kind" /><span class="measure">{{ faultTag(piece, f) }}</span>
+            </button>
+          </RovingFocusItem>
+        </li>
+      </ol>
+    </RovingFocusGroup>
   </section>
 </template>
 

@@ -13,7 +13,10 @@ import { useStandDrawing } from './useStandDrawing'
 const { planned = false } = defineProps<{ planned?: boolean }>()
 const WebglLayer = defineAsyncComponent(() => import('./WebglLayer.vue'))
 const { piece } = storeToRefs(usePiece())
-const { picked, pickedFault, pickedPart } = storeToRefs(useSelection())
+const selection = useSelection()
+const { picked, pickedFault } = storeToRefs(selection)
+/** Where a press on the wood picks the part itself; elsewhere it picks one of its joints. */
+const { index } = useStep()
 const { place } = useFaults()
 const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')
@@ -111,19 +114,16 @@ function pickPart(body: string): void {
     stand.placing = null
     return
   }
-  pickedPart.value = id
   const own = piece.value?.joints.filter(j => j.enters === id || j.receives === id) ?? []
   const at = own.findIndex(j => j.id === picked.value)
   const next = own[(at + 1) % Math.max(1, own.length)]
-  if (next) picked.value = next.id
+  if (next && index.value > 0) selection.choose('joint', next.id)
+  else selection.choose('part', id)
 }
 
 function pickTag(tag: { joint: Joint | null, fault: string | null }): void {
-  if (tag.joint) {
-    picked.value = tag.joint.id
-    pickedPart.value = null
-  }
-  else { pickedFault.value = tag.fault }
+  if (tag.joint) selection.choose('joint', tag.joint.id)
+  else if (tag.fault) selection.choose('fault', tag.fault)
 }
 const isPicked = (tag: { id: string, fault: string | null }) =>
   tag.fault ? tag.fault === pickedFault.value : tag.id === picked.value
@@ -237,6 +237,7 @@ function byKey(e: KeyboardEvent): void {
         v-for="tag in tags"
         :key="tag.id"
         type="button"
+        tabindex="-1"
         class="tag"
         :class="{ red: tag.faulty && !tag.short, blue: tag.short, shut: tag.shut, picked: isPicked(tag) }"
         :aria-pressed="isPicked(tag)"
@@ -253,10 +254,16 @@ function byKey(e: KeyboardEvent): void {
       </button>
     </div>
     <div class="views no-print" role="group" aria-label="How it is shown">
-      <button v-for="name in VIEW_NAMES" :key="name" type="button" class="view" @click="stand.show(name)">
-        {{ name }}
-      </button>
-      <button type="button" class="view" @click="stand.fit()">fit</button>
+      <UButton
+        v-for="name in VIEW_NAMES"
+        :key="name"
+        variant="ghost"
+        color="neutral"
+        class="view"
+        :label="name"
+        @click="stand.show(name)"
+      />
+      <UButton variant="ghost" color="neutral" class="view" label="fit" @click="stand.fit()" />
       <span class="view slide">
         <span aria-hidden="true">apart</span>
         <USlider
@@ -283,7 +290,14 @@ function byKey(e: KeyboardEvent): void {
           aria-label="Swing its hinges to their stops"
         />
       </span>
-      <button type="button" class="view" :aria-pressed="stand.xray" @click="stand.xray = !stand.xray">x-ray</button>
+      <UButton
+        variant="ghost"
+        color="neutral"
+        class="view"
+        label="x-ray"
+        :aria-pressed="stand.xray"
+        @click="stand.xray = !stand.xray"
+      />
     </div>
   </section>
 </template>
@@ -452,7 +466,7 @@ svg {
   display: inline-flex;
   align-items: center;
   gap: 6px;
-  font-size: 13px;
+  font: 400 13px var(--font-sans);
   min-height: 32px;
   color: var(--soft);
   background: color-mix(in srgb, var(--ground) 80%, transparent);
@@ -470,10 +484,6 @@ svg {
   font-weight: 700;
   text-decoration: underline;
   text-underline-offset: 4px;
-}
-.slide input {
-  width: 84px;
-  accent-color: var(--ink);
 }
 @media (pointer: coarse) {
   .view {

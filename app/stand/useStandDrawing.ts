@@ -73,7 +73,7 @@ export function useStandDrawing(
 ) {
   const { piece: kept } = storeToRefs(usePiece())
   const { preview } = storeToRefs(usePreview())
-  const { picked, pickedPart } = storeToRefs(useSelection())
+  const { picked, pickedFault, pickedPart } = storeToRefs(useSelection())
   const piece = computed(() => preview.value ?? kept.value)
   const { plan } = storeToRefs(usePlan())
   const stand = useStand()
@@ -298,7 +298,10 @@ export function useStandDrawing(
     return shown.map((t, i) => ({ ...t, centre: placed[i]!.centre }))
   })
   const pickedParts = computed(() => {
-    const part = pickedPart.value ?? piece.value?.joints.find(x => x.id === picked.value)?.enters
+    const part
+      = pickedPart.value
+        ?? piece.value?.faults.find(f => f.id === pickedFault.value)?.part
+        ?? piece.value?.joints.find(x => x.id === picked.value)?.enters
     return new Set(parts.value.filter(p => partOfBody(p.id) === part).map(p => p.id))
   })
   /** Where a point of the sheet, pixels, lies in the drawing's own units. */

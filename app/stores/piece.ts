@@ -28,7 +28,8 @@ export const usePiece = defineStore('piece', () => {
     if (id === null || id !== pieceId.value) return
     held.value = queue.pieceOf(id)
     presence.value = queue.presenceOf(id)
-    selection.picked ??= held.value?.view.piece.joints[0]?.id ?? null
+    const first = held.value?.view.piece.joints[0]
+    if (selection.pick === null && first) selection.choose('joint', first.id)
   }
   queue.listen(refresh)
 

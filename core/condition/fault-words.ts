@@ -4,7 +4,7 @@ import { fitMm, joined, mm, plain, q, say, type Phrase } from '../measure/phrase
 import type { Break, Fault, Piece } from '../piece/schema'
 import { partOf } from '../piece/facts'
 import { axisLengthMm } from '../piece/geometry'
-import { isUpright } from '../piece/places'
+import { datumEnd } from '../piece/ends'
 import { readBreak } from './breaks'
 
 const words = (id: string) => id.replaceAll('-', ' ')
@@ -15,14 +15,10 @@ const words = (id: string) => id.replaceAll('-', ' ')
 const WORM_PATCH_PCT = 15
 const WORM_REPLACE_PCT = 30
 
-/** Where along its part a fault lies: from the nearer end, in words. */
+/** Where along its part a fault lies, in words: always from the end it is measured from. */
 export function placeWords(piece: Piece, fault: Fault): Phrase {
   const part = partOf(piece, fault.part)
-  const total = axisLengthMm(part)
-  const upright = isUpright(part)
-  return fault.along <= 0.5
-    ? say`${mm(fault.along * total)} from its ${upright ? 'foot' : 'first end'}`
-    : say`${mm((1 - fault.along) * total)} from its ${upright ? 'top' : 'far end'}`
+  return say`${mm(fault.along * axisLengthMm(part))} from its ${datumEnd(piece, part)}`
 }
 
 /** A figure somebody took; what was only assumed is left out, so that no record says what nobody looked at. */

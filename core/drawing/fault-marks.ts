@@ -24,6 +24,8 @@ interface Look {
   readonly side: Point
   readonly halfWide: number
   readonly perMm: number
+  /** The share in which a direction round the part, degrees from its `across`, points to `side`: 1 straight there. */
+  readonly pointing: (turnDeg: number) => number
 }
 
 function lookAt(part: Part, share: number, camera: Camera): Look {
@@ -35,16 +37,22 @@ function lookAt(part: Part, share: number, camera: Camera): Look {
   const perMm = Math.hypot(ahead.x, ahead.y) / 10
   const axis = perMm > 1e-3 ? { x: ahead.x / (10 * perMm), y: ahead.y / (10 * perMm) } : { x: 1, y: 0 }
   const side = { x: -axis.y, y: axis.x }
-  const reach = (v: Vec) => {
+  const sideways = (v: Vec) => {
     const p = minus(camera.project(add(point, v)), at)
-    return Math.abs(p.x * side.x + p.y * side.y)
+    return p.x * side.x + p.y * side.y
   }
+  const reach = (v: Vec) => Math.abs(sideways(v))
+  const [byAcross, byThrough] = [sideways(across), sideways(through)]
   return {
     at,
     axis,
     side,
     perMm,
     halfWide: Math.max(reach(scale(across, widthMm / 2)), reach(scale(through, depthMm / 2))),
+    pointing: (turnDeg) => {
+      const turn = (turnDeg * Math.PI) / 180
+      return (byAcross * Math.cos(turn) + byThrough * Math.sin(turn)) / Math.max(1e-9, Math.hypot(byAcross, byThrough))
+    },
   }
 }
 
@@ -66,7 +74,7 @@ export function markFault(fault: Fault, part: Part, joint: Joint | undefined, ca
         fault.id,
         lookAt(part, fault.along, camera),
         fault.angleDeg.value,
-        Math.sign(fault.turnDeg) || 1,
+        fault.turnDeg,
         Math.min(fault.along, 1 - fault.along) * axisLengthMm(part),
       )
     case 'split':
@@ -92,9 +100,13 @@ export const markFaults = (piece: Piece, camera: Camera): { mark: FaultMark, tag
     ),
   }))
 
-function breakMark(fault: string, l: Look, angleDeg: number, turn: number, toEndMm: number): FaultMark {
-  const p = (Math.max(FLATTEST_DEG, angleDeg) * Math.PI) / 180
-  const [cos, sin] = [Math.cos(p), Math.sin(p) * turn]
+/** As it is seen from there: aslant where its slope lies across the view, straight across where one looks along it. */
+function breakMark(fault: string, l: Look, angleDeg: number, turnDeg: number, toEndMm: number): FaultMark {
+  const slope = (angleDeg * Math.PI) / 180
+  // Where the plane faces, it comes nearer the part’s first end.
+  const fall = l.pointing(turnDeg) / Math.tan(Math.max(1e-3, slope))
+  const p = Math.max((FLATTEST_DEG * Math.PI) / 180, Math.atan2(1, Math.abs(fall)))
+  const [cos, sin] = [Math.cos(p), Math.sin(p) * (fall > 0 ? -1 : 1)]
   const line = { x: l.axis.x * cos + l.side.x * sin, y: l.axis.y * cos + l.side.y * sin }
   const square = { x: -line.y, y: line.x }
   // From edge to edge and a little over, or it is not seen; but not past the end of the part.

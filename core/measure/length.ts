@@ -135,6 +135,12 @@ export function formatLength(mm: number, units: UnitSystem): string {
   return Math.abs(mm) < FIT_BELOW_MM ? `${mm.toFixed(2)} mm` : `${round(mm, 1)} mm`
 }
 
+/** A bit as it is marked, and where that is in millimetres what it comes to in inches. */
+export function formatBitBoth(mm: number): string {
+  const marked = formatBit(mm)
+  return marked.endsWith(' in') ? marked : `${marked} (${(mm / MM_PER_INCH).toFixed(3)} in)`
+}
+
 /**
  * A bit as it is marked, whatever the screen’s units: in inches where it is a whole 1/32 of one and no half
  * millimetre.

@@ -1,5 +1,5 @@
 import type { FigureUnit } from './figure'
-import { formatBit, formatLength, MM_PER_INCH, type UnitSystem } from './length'
+import { formatBit, formatBitBoth, formatLength, MM_PER_INCH, type UnitSystem } from './length'
 import { formatTemperature } from './temperature'
 
 /** A number with its unit inside a sentence, so that the sentence follows the mm and inch switch. */
@@ -73,15 +73,45 @@ const SUFFIX: Partial<Record<FigureUnit, string>> = {
   litre: 'l',
   mm2: 'mm²',
 }
+/** What one of a unit is in a workshop that thinks in inches; exact by definition but for the last digit. */
+const INCH_UNITS: Partial<Record<FigureUnit, { readonly per: number, readonly suffix: string }>> = {
+  mm2: { per: 1 / MM_PER_INCH ** 2, suffix: 'in²' },
+  cm2: { per: 100 / MM_PER_INCH ** 2, suffix: 'in²' },
+  cm3: { per: 1000 / MM_PER_INCH ** 3, suffix: 'in³' },
+  MPa: { per: 145.038, suffix: 'psi' },
+  g: { per: 1 / 28.3495, suffix: 'oz' },
+}
+/** Forces as a repairer reads them, as the weight that pulls as hard. */
+const WEIGHT_PER_N = { mm: { per: 0.101972, suffix: 'kg' }, in: { per: 0.224809, suffix: 'lb' } } as const
+/** So many digits a force deserves: hands and screws are no balance. */
+const FORCE_DIGITS = 2
 
-function bare(value: number, unit: FigureUnit, units: UnitSystem): string {
+/** Rounded to so many digits that count, never with more than two behind the point. */
+function roundedTo(value: number, significant: number): string {
+  if (value === 0) return '0'
+  const behind = significant - 1 - Math.floor(Math.log10(Math.abs(value)))
+  return digits(Math.round(value * 10 ** behind) / 10 ** behind, Math.max(0, Math.min(2, behind)))
+}
+
+function weight(valueN: number, units: UnitSystem): string {
+  const { per, suffix } = WEIGHT_PER_N[units]
+  return `${roundedTo(valueN * per, FORCE_DIGITS)} ${suffix}`
+}
+
+function bare(value: number, unit: FigureUnit, units: UnitSystem, isExact: boolean): string {
+  const inch = units === 'in' && !isExact ? INCH_UNITS[unit] : undefined
+  if (inch) return `${roundedTo(value * inch.per, 3)} ${inch.suffix}`
   switch (unit) {
+    case 'N':
+    case 'kN':
+      if (isExact) return `${roundedTo(value, 3)} ${unit}`
+      return weight(unit === 'kN' ? value * 1000 : value, units)
     case 'mm':
       return formatLength(value, units)
     case 'fit-mm':
       return units === 'in' ? `${(value / MM_PER_INCH).toFixed(3)} in` : `${value.toFixed(2)} mm`
     case 'bit-mm':
-      return formatBit(value)
+      return units === 'in' && !isExact ? formatBitBoth(value) : formatBit(value)
     case 'C':
       return formatTemperature(value)
     case '%':
@@ -99,10 +129,17 @@ function bare(value: number, unit: FigureUnit, units: UnitSystem): string {
   }
 }
 
-/** `2.1–3.4 kN`, `0.45 mm`, `11/16 in`. A range shares one unit. */
-export function formatQuantity({ value, high, unit }: Quantity, units: UnitSystem = 'mm'): string {
-  if (high === undefined) return bare(value, unit, units)
-  const [a, b] = [bare(value, unit, units), bare(high, unit, units)]
+/**
+ * `210–350 kg`, `0.45 mm`, `11/16 in`, in the repairer's units: forces as the weight that pulls as hard. A range shares
+ * one unit. `isExact` leaves forces and areas in the units they were worked out in, as a derivation wants them.
+ */
+export function formatQuantity(
+  { value, high, unit }: Quantity,
+  units: UnitSystem = 'mm',
+  isExact: boolean = false,
+): string {
+  if (high === undefined) return bare(value, unit, units, isExact)
+  const [a, b] = [bare(value, unit, units, isExact), bare(high, unit, units, isExact)]
   if (a === b) return a
   const suffix = / \D[^ ]*$/.exec(a)?.[0] ?? ''
   return suffix !== '' && b.endsWith(suffix) ? `${a.slice(0, -suffix.length)}–${b}` : `${a}–${b}`

@@ -186,11 +186,3 @@ export function madeAgain(joints: readonly Joint[], part: Part): Phrase | null {
   )
   return words.slice(1).reduce<Phrase>((all, w) => say`${all}, ${w}`, words[0]!)
 }
-
-/** How an end is called: the foot of what stands, its first or last end otherwise. */
-export function endName({ part, end }: Pick<LostEnd, 'part' | 'end'>): string {
-  const rises = Math.abs(part.axis.at(-1)![1] - part.axis[0]![1]) > 0.7 * distance(part.axis.at(-1)!, part.axis[0]!)
-  if (!rises) return end === 'first' ? 'first end' : 'last end'
-  const firstIsLow = part.axis[0]![1] < part.axis.at(-1)![1]
-  return (end === 'first') === firstIsLow ? 'foot' : 'top'
-}

@@ -5,7 +5,7 @@ import { axisLengthMm, sectionAt } from '../piece/geometry'
 import type { Loss } from '../piece/schema'
 import { band, along, across, type View } from '../sheet'
 import { before, cured, using, wet } from '../work'
-import { endName } from './end-case'
+import { endName } from '../piece/ends'
 import { endSolid } from './new-end'
 import { written } from './joint-views'
 import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
@@ -57,7 +57,7 @@ function consider(c: WoodCase): Verdict {
   const tipMm = Math.max(LEAST_MM, Math.ceil(highMm))
   if (tipMm > MOST_MM) return no(say`${mm(tipMm)} would go: a new end on a long dowel`)
   const { widthMm, depthMm } = sectionAt(part, end === 'first' ? 0 : 1)
-  const name = endName({ part, end })
+  const name = endName(c.piece, part, end)
   const isPegged = tipMm >= DOWEL_FROM_MM
   const faceMm2 = widthMm * depthMm * (part.section.shape === 'round' ? Math.PI / 4 : 1)
   return {

@@ -6,8 +6,9 @@ import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import type { Part } from '../piece/schema'
 import { along, polygon, type View } from '../sheet'
 import { before, cured, using, wet } from '../work'
+import { endName } from '../piece/ends'
 import type { PressLine } from './design'
-import { endName, isLostEnd, lostEnd, madeAgain } from './end-case'
+import { isLostEnd, lostEnd, madeAgain } from './end-case'
 import { endSolid } from './new-end'
 import { written } from './joint-views'
 import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
@@ -51,7 +52,7 @@ function consider(c: WoodCase): Verdict {
       say`a lap of ${mm(lapMm)} does not lie clear of its joints: ${mm(Math.max(0, soundMm))} are sound and free`,
     )
   }
-  const name = endName(end)
+  const name = endName(c.piece, end.part, end.end)
   const halfMm = end.thinMm / 2
   const tenonMm = Math.max(0, ...end.joints.filter(j => j.enters === part.id).map(j => j.depthMm.value))
   const newMm = end.lostMm + lapMm + tenonMm

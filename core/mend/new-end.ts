@@ -12,8 +12,9 @@ import { along, band, bar, type Shape, type View } from '../sheet'
 import { before, using, wet, type Step } from '../work'
 import { faceForce } from '../clamping'
 import { stretchOf } from '../bodies'
+import { endName } from '../piece/ends'
 import { dowelSolid } from './dowel-solid'
-import { endName, isLostEnd, lostEnd, madeAgain, reachAlong, type LostEnd } from './end-case'
+import { isLostEnd, lostEnd, madeAgain, reachAlong, type LostEnd } from './end-case'
 import { written } from './joint-views'
 import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
 import { ROOM_FOR_GLUE_MM } from './new-dowel'
@@ -66,7 +67,7 @@ function consider(c: WoodCase): Verdict {
   }
   const { dowelMm, bore, lengthMm, wallMm } = place
   if (lengthMm > MOST_BORE_MM) return no(say`the bore would be ${mm(lengthMm)} deep: no bit runs true so far`)
-  const name = endName(end)
+  const name = endName(c.piece, end.part, end.end)
   const tenonMm = Math.max(0, ...end.joints.filter(j => j.enters === end.part.id).map(j => j.depthMm.value))
   const again = madeAgain(end.joints, end.part)
   const faceMm2 = end.isRound ? (Math.PI / 4) * end.thinMm * end.wideMm : end.thinMm * end.wideMm

@@ -6,6 +6,7 @@ import { along as alongWay } from '../measure/vec'
 import { frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import { along, polygon, type View } from '../sheet'
 import { before, cured, using, wet } from '../work'
+import { datumEnd } from '../piece/ends'
 import { heldOn, isSpoilt, jointsBetween, madeAgain, spoiltLength } from './end-case'
 import { written } from './joint-views'
 import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
@@ -38,7 +39,7 @@ export const railSplice: Mend<WoodCase> = {
   undo: 'no',
   place: { conserve: 6, everyday: 6, strength: 4 },
   consider,
-  datum: say`Lengths are from the middle of the length that goes, marked from the part’s first end; depths from the show face.`,
+  datum: say`Lengths are from the middle of the length that goes; depths from the show face.`,
   draw,
 }
 
@@ -80,7 +81,7 @@ function consider(c: WoodCase): Verdict {
     fits: true,
     reason: say`${mm(goneMm)} of it go, from ${mm(fromMm)} on; laps of ${mm(lapMm)} at both ends, ${mm(behindMm)} of the old behind them`,
     sizes: [
-      sizeMm('saw-line', 'spoilt length, from its first end', fromMm, 'to sound wood on all faces', [], 'splices'),
+      sizeMm('saw-line', `spoilt length, from its ${datumEnd(c.piece, part)}`, fromMm, 'to sound wood on all faces', [], 'splices'),
       sizeMm(
         'length',
         'new piece',

@@ -5,7 +5,6 @@ import { along, distance, subtract, unit } from '../measure/vec'
 import { tagOf } from '../piece/facts'
 import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
 import type { Part } from '../piece/schema'
-import { isUpright } from '../piece/places'
 import { breakViews } from './break-views'
 import { dowelSolid } from './dowel-solid'
 import { faceWork, lookFirst, spoiltFace } from './glue-break'
@@ -15,6 +14,7 @@ import { POINT_SHARE, ROOM_FOR_GLUE_MM } from './new-dowel'
 import { bitsIn, breakOf, halvesAreFree, nearestJoint, partIn, type WoodCase } from './wood-case'
 import { tool } from '../reference/tools'
 import { before, using, wet } from '../work'
+import { datumEnd } from '../piece/ends'
 
 /**
  * A ragged snap glued only to find its place, sawn flat beside it, and both faces bored on centre for one long dowel.
@@ -175,7 +175,7 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
   const dowel = input('dowel', dowelMm, 'mm')
   const gap = input('break to saw line', Math.abs(sawMm - breakMm), 'mm')
   const section = (Math.PI / 4) * thick ** 2
-  const end = isUpright(part) ? 'foot' : 'first end'
+  const end = datumEnd(c.piece, part)
   return {
     ...face,
     reason: say`sawn at ${mm(sawMm)} from its ${end}, ${mm(dowelMm)} dowel on centre, ${mm(GRIP * dowelMm)} past break and saw line`,

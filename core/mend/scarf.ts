@@ -8,7 +8,8 @@ import { frameOfSegment, pointAtShare } from '../piece/geometry'
 import type { Part, Piece } from '../piece/schema'
 import { along, polygon, slanted, type View } from '../sheet'
 import { before, cured, using, wet } from '../work'
-import { endName, isLostEnd, lostEnd, madeAgain, type LostEnd } from './end-case'
+import { endName } from '../piece/ends'
+import { isLostEnd, lostEnd, madeAgain, type LostEnd } from './end-case'
 import { written } from './joint-views'
 import { no, sizeMm, sizeOf, type Mend, type Verdict, type Work } from './mend'
 import { pressureMPa } from './press'
@@ -101,7 +102,7 @@ function consider(c: WoodCase): Verdict {
   const slope = slopeFor(c)
   if (!isSlope(slope)) return slope
   const { end, deepMm, times, longMm, load } = slope
-  const name = endName(end)
+  const name = endName(c.piece, end.part, end.end)
   const slopeDeg = (Math.atan(1 / times) * 180) / Math.PI
   const faceMm2
     = Math.hypot(longMm, deepMm) * (deepMm === end.thinMm ? end.wideMm : end.thinMm) * (end.isRound ? Math.PI / 4 : 1)

@@ -1,6 +1,7 @@
 import { handleOfFact } from './basic-schema'
 import { fail, succeed, type Result } from '../measure/result'
 import type { Fault, Piece } from './document-schema'
+import { withinLimits } from './fault-limits'
 import type { FaultKind } from './words'
 import { nameOf } from './names'
 
@@ -81,9 +82,10 @@ export function putFault(piece: Piece, fault: Fault, isNew: boolean): Result<Pie
   const there = piece.faults.some(f => f.id === fault.id)
   if (isNew && there) return fail('twice', 'This fault is already recorded.', 'fault.id')
   if (!isNew && !there) return fail('no_such_fault', 'There is no such fault on this piece.', 'fault.id')
-  if (!piece.parts.some(p => p.id === fault.part)) {
-    return fail('no_such_part', `There is no part “${fault.part}” on this piece.`, 'fault.part')
-  }
+  const part = piece.parts.find(p => p.id === fault.part)
+  if (!part) return fail('no_such_part', `There is no part “${fault.part}” on this piece.`, 'fault.part')
+  const within = withinLimits(part, fault)
+  if (!within.ok) return within
   for (const { id, path } of jointsNamedBy(fault)) {
     const joint = piece.joints.find(j => j.id === id)
     if (!joint) return fail('no_such_joint', `There is no joint “${id}” on this piece.`, path)

@@ -84,7 +84,7 @@ function theJob({ intake, takenInAt, outcome, title }: Piece, plan: Plan): Recor
       ...(intake.ask ? [line('Asked for', say`${intake.ask}`)] : []),
       line('Taken in', say`${takenInAt.replace('T', ', ')}`),
       ...(intake.due ? [line('Due', say`${describeWallTime(parseWallTime(intake.due), taken)}`)] : []),
-      line('Worked to', say`${SCHOOL_WORDS[plan.school]}`),
+      line('Manner of work', say`${SCHOOL_WORDS[plan.school]}`),
       ...(outcome
         ? [line('Outcome', say`${VERDICT_WORDS[outcome.verdict]}${outcome.why ? `: ${outcome.why}` : ''}`)]
         : []),

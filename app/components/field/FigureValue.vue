@@ -9,39 +9,44 @@ const {
   range = false,
   duration = false,
 } = defineProps<{ figure: Figure, label: string, range?: boolean, duration?: boolean }>()
-const { quantity } = useUnits()
+const { quantity, exact } = useUnits()
 const shown = computed(() => {
   if (duration) return Number.isFinite(figure.value) ? describeDuration(figure.value) : 'never'
   return range && figure.low !== undefined && figure.high !== undefined
     ? quantity({ value: figure.low, high: figure.high, unit: figure.unit })
     : quantity({ value: figure.value, unit: figure.unit })
 })
+const isForce = computed(() => figure.unit === 'N' || figure.unit === 'kN')
+const asRange = computed(() => ({ value: figure.low ?? figure.value, high: figure.high, unit: figure.unit }))
 const BASIS = { measured: 'measured', assumed: 'assumed', table: 'from a table', computed: 'worked out' } as const
 const CONFIDENCE = { high: 'sure', medium: 'fairly sure', low: 'rough' } as const
 </script>
 
 <template>
   <UPopover :content="{ side: 'bottom', align: 'start' }">
-    <button type="button" class="figure measure" :aria-label="`${label}: ${shown}. How it was worked out`">
-      {{ shown }}
-    </button>
+    <UButton
+      variant="link"
+      color="neutral"
+      class="figure measure"
+      :label="shown"
+      :aria-label="`${label}: ${shown}. How it was worked out`"
+    />
     <template #content>
       <div class="sheet small">
         <p>
           <strong>{{ label }}</strong> <span class="measure">{{ shown }}</span>
+          <span v-if="isForce" class="measure soft">, {{ exact(asRange) }}</span>
         </p>
         <p>{{ figure.derivation.rule }}</p>
-        <table class="rows">
-          <tbody>
-            <tr v-for="input in figure.derivation.inputs" :key="input.label">
-              <td>{{ input.label }}</td>
-              <td class="measure" :class="{ soft: input.basis === 'assumed' }">
-                {{ quantity({ value: input.value, unit: input.unit }) }}
-              </td>
-              <td class="soft">{{ BASIS[input.basis] }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <dl class="inputs">
+          <div v-for="input in figure.derivation.inputs" :key="input.label">
+            <dt>{{ input.label }}</dt>
+            <dd class="measure" :class="{ soft: input.basis === 'assumed' }">
+              {{ exact({ value: input.value, unit: input.unit }) }}
+            </dd>
+            <dd class="soft">{{ BASIS[input.basis] }}</dd>
+          </div>
+        </dl>
         <p class="soft">
           Source: {{ figure.derivation.source.replaceAll('-', ' ') }},
           {{ CONFIDENCE[figure.derivation.confidence] }}.<template v-if="figure.derivation.limit">
@@ -56,10 +61,12 @@ const CONFIDENCE = { high: 'sure', medium: 'fairly sure', low: 'rough' } as cons
 
 <style scoped>
 .figure {
-  background: none;
-  border: 0;
+  display: inline;
+  min-height: 24px;
   padding: 0;
   color: inherit;
+  font: inherit;
+  font-family: var(--font-mono);
   cursor: help;
   text-decoration: underline dotted var(--soft) 1px;
   text-underline-offset: 3px;
@@ -72,7 +79,11 @@ const CONFIDENCE = { high: 'sure', medium: 'fairly sure', low: 'rough' } as cons
   background: var(--sheet);
   color: var(--ink);
 }
-.sheet .rows td {
-  padding: 4px 10px 4px 0;
+.inputs > div {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 10px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--rule);
 }
 </style>

@@ -30,6 +30,13 @@ const error = ref('')
 const echo = ref('')
 const isLength = computed(() => (props.unit ?? 'mm') === 'mm')
 const tidy = (x: number) => `${Math.round(x * 10) / 10}`
+/** What a number without a unit is read as; it stands in the field for as long as none was typed. */
+const SIGNS = { 'mm': '', 'deg': '°', '%': '%', '1 in': '' } as const
+const sign = computed(() => {
+  if (!isLength.value) return SIGNS[props.unit ?? 'mm']
+  if (typed.value === null) return props.value ? '' : units.value
+  return /[a-z"″'/⁄]/i.test(typed.value) ? '' : units.value
+})
 const written = (x: number) => (isLength.value ? formatLength(x, units.value) : tidy(x))
 const shown = computed(() => typed.value ?? (props.value ? written(props.value.value) : ''))
 const range = computed(() => (props.value ? rangeOf(props.value) : undefined))
@@ -90,6 +97,20 @@ function done(read: string): void {
   typed.value = null
 }
 
+const isAssumed = computed(() => props.value?.basis === 'assumed' && typed.value === null)
+const isOpen = computed(() => props.value === null || props.value.basis === 'assumed')
+
+async function enter(event: KeyboardEvent): Promise<void> {
+  const field = event.target as HTMLInputElement
+  commit()
+  if (error.value === '') await goOnFrom(field)
+}
+/** What was typed is dropped, and the hand is free again. */
+function escape(event: KeyboardEvent): void {
+  done(echo.value)
+  leave(event.target as HTMLInputElement)
+}
+
 const instrument = listenToInstrument((valueMm) => {
   if (isLength.value) {
     give(valueMm, false, `from the caliper, ${formatLength(valueMm, units.value === 'mm' ? 'in' : 'mm')}`)
@@ -108,7 +129,7 @@ function putDown(): void {
 </script>
 
 <template>
-  <div class="length-field" :class="{ dense }">
+  <div class="length-field" :class="{ dense }" :data-entry="isOpen ? 'open' : 'told'">
     <label :for="id">{{ label }}</label>
     <UInput
       :id="id"
@@ -116,14 +137,18 @@ function putDown(): void {
       autocomplete="off"
       inputmode="text"
       class="box-around"
-      :ui="{ base: `box measure ${value?.basis === 'assumed' && typed === null ? 'assumed' : ''}` }"
+      :ui="{ base: `box measure ${unit === '1 in' ? 'after-sign' : ''} ${isAssumed ? 'assumed' : ''}` }"
       :aria-invalid="error !== '' || Boolean(problem)"
       :aria-describedby="`${id}-note`"
       @update:model-value="text => type(String(text))"
-      @keydown.enter.stop="commit"
+      @keydown.enter.stop="enter"
+      @keydown.esc="escape"
       @focus="pickUp"
       @blur="putDown"
-    />
+    >
+      <template v-if="unit === '1 in'" #leading><span class="sign" aria-hidden="true">1 in</span></template>
+      <template v-if="sign" #trailing><span class="sign" aria-hidden="true">{{ sign }}</span></template>
+    </UInput>
     <span :id="`${id}-note`" class="note">
       <span v-if="error || (problem && typed === null)" class="field-error" role="alert">{{ error || problem }}</span>
       <span v-else-if="echo" class="small soft">{{ echo }}</span>
@@ -139,6 +164,10 @@ function putDown(): void {
 </template>
 
 <style scoped>
+.sign {
+  font: 14px var(--font-mono);
+  color: var(--soft);
+}
 .length-field {
   display: grid;
   grid-template-columns: minmax(120px, 1fr) 150px;

@@ -25,16 +25,22 @@ const KEYS = [
     description="Single letters never act while you type, and can be switched off under Shop."
   >
     <template #body>
-      <table class="rows">
-        <tbody>
-          <tr v-for="[key, what] in KEYS" :key="key">
-            <td>
-              <kbd>{{ key }}</kbd>
-            </td>
-            <td>{{ what }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <dl class="keys">
+        <div v-for="[key, what] in KEYS" :key="key">
+          <dt><UKbd :value="key" /></dt>
+          <dd>{{ what }}</dd>
+        </div>
+      </dl>
     </template>
   </UModal>
 </template>
+
+<style scoped>
+.keys > div {
+  display: grid;
+  grid-template-columns: 100px minmax(0, 1fr);
+  gap: 10px;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+</style>

@@ -13,6 +13,12 @@ const { piece, stage } = defineProps<{ piece: Piece, stage: Plan['stages'][numbe
 const { len, quantity } = useUnits()
 /** Less than this beside its joints racks nothing that a diagonal would show, millimetres. */
 const BESIDE_MM = 8
+const COLUMNS = [
+  { id: 'order', label: 'In this order' },
+  { id: 'pull', label: 'Pull' },
+  { id: 'span', label: 'Span' },
+  { id: 'rack', label: 'From the rack' },
+]
 const ready = ref<Record<number, boolean>>({})
 
 /** What a jaw of a line stands on, where it wants a caul of its own. */
@@ -41,84 +47,71 @@ const rows = computed(() =>
 </script>
 
 <template>
-  <table class="rows clamps">
-    <thead>
-      <tr>
-        <th>In this order</th>
-        <th>Pull</th>
-        <th>Span</th>
-        <th>From the rack</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="row in rows" :key="row.nth">
-        <td>
-          <div class="what">
-            <span class="nth measure" aria-hidden="true">{{ row.nth }}</span>
-            <UCheckbox
-              v-model="ready[row.nth]"
-              :label="row.words"
-              :aria-label="`${row.nth}. ${row.words}: laid out`"
-              color="neutral"
-            />
-          </div>
-          <span v-if="row.line.by === 'strap'" class="small soft on"
-          >wax or paper at its corners; the ratchet on the side away from what resists most</span
-          >
-          <span v-if="(row.line.besideMm ?? 0) > BESIDE_MM" class="small soft on"
-          >pulls <FigureValue :figure="row.figures.racks" :label="`Beside its joints, ${row.words}`" /> beside its
-            joints: watch the diagonals, or set a second one opposite</span
-          >
-          <span v-if="row.line.over" class="small soft on"
-          >too near each other for a jaw each: one stiff caul over all {{ row.line.over }}</span
-          >
-          <span v-if="row.line.offSquareDeg > SLIP_DEG" class="small soft on">
-            <FigureValue :figure="row.figures.offSquare" label="Off square" /> off square: a sloped caul, or it
-            slips</span
-          >
-          <span v-if="row.line.roundMm" class="small soft on"
-          >on a round part of {{ len(row.line.roundMm) }}: a notched caul, or the jaw rolls off</span
-          >
-          <span v-if="row.line.curve" class="small soft on"
-          >on a bend: cauls to its curve, a hollow one outside and a rounded one inside</span
-          >
-          <span v-if="row.padMm" class="small soft on">a pad of {{ len(row.padMm) }} square, or it bruises</span>
-          <details v-if="row.caul" class="caul">
-            <summary>Caul, to saw from</summary>
-            <SheetDrawing
-              :sheet="caulSheet(row.caul, `Caul for ${row.words}`)"
-              :name="`${piece.id}-caul-${stage.number}-${row.nth}`"
-            />
-          </details>
-        </td>
-        <td>
-          <FigureValue :figure="row.line.force" :label="`Force, ${row.words}`" range />
-          <span v-if="row.shortKn" class="small on"
-          >this clamp gives {{ quantity({ value: row.shortKn, unit: 'kN' }) }} at most: as tight as it goes, and a
-            second one beside it if there is one</span
-          >
-          <span v-if="row.line.bearsMPa" class="small soft on">
-            <FigureValue :figure="row.figures.underPad" :label="`Under the pad, ${row.words}`" /> under the pad; it
-            bears {{ Math.round(row.line.bearsMPa) }}</span
-          >
-        </td>
-        <td><FigureValue :figure="row.figures.span" :label="`Span, ${row.words}`" /></td>
-        <td>
-          <template v-if="row.clamp"
-          >
-            {{ clampNamed(row.clamp.row.type).label }} <span class="measure">{{ len(row.clamp.row.openingMm) }}</span>,
-            no. {{ row.clamp.nth }}
-          </template
-          >
-          <strong v-else>none reaches</strong>
-          <span v-if="row.grip" class="small soft on"
-          >gripped: {{ clampNamed(row.grip.row.type).label }}
-            <span class="measure">{{ len(row.grip.row.openingMm) }}</span>, no. {{ row.grip.nth }}</span
-          >
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <FieldTable label="Clamps, in the order of use" :columns="COLUMNS" :rows="rows" :id-of="r => String(r.nth)">
+    <template #order="{ row }">
+      <div class="what">
+        <span class="nth measure" aria-hidden="true">{{ row.nth }}</span>
+        <UCheckbox
+          v-model="ready[row.nth]"
+          :label="row.words"
+          :aria-label="`${row.nth}. ${row.words}: laid out`"
+          color="neutral"
+        />
+      </div>
+      <span v-if="row.line.by === 'strap'" class="small soft on"
+      >wax or paper at its corners; the ratchet on the side away from what resists most</span
+      >
+      <span v-if="(row.line.besideMm ?? 0) > BESIDE_MM" class="small soft on"
+      >pulls <FigureValue :figure="row.figures.racks" :label="`Beside its joints, ${row.words}`" /> beside its
+        joints: watch the diagonals, or set a second one opposite</span
+      >
+      <span v-if="row.line.over" class="small soft on"
+      >too near each other for a jaw each: one stiff caul over all {{ row.line.over }}</span
+      >
+      <span v-if="row.line.offSquareDeg > SLIP_DEG" class="small soft on">
+        <FigureValue :figure="row.figures.offSquare" label="Off square" /> off square: a sloped caul, or it
+        slips</span
+      >
+      <span v-if="row.line.roundMm" class="small soft on"
+      >on a round part of {{ len(row.line.roundMm) }}: a notched caul, or the jaw rolls off</span
+      >
+      <span v-if="row.line.curve" class="small soft on"
+      >on a bend: cauls to its curve, a hollow one outside and a rounded one inside</span
+      >
+      <span v-if="row.padMm" class="small soft on">a pad of {{ len(row.padMm) }} square, or it bruises</span>
+      <FieldFold v-if="row.caul" label="Caul, to saw from">
+        <SheetDrawing
+          :sheet="caulSheet(row.caul, `Caul for ${row.words}`)"
+          :name="`${piece.id}-caul-${stage.number}-${row.nth}`"
+        />
+      </FieldFold>
+    </template>
+    <template #pull="{ row }">
+      <FigureValue :figure="row.line.force" :label="`Force, ${row.words}`" range />
+      <span v-if="row.shortKn" class="small on"
+      >this clamp gives {{ quantity({ value: row.shortKn, unit: 'kN' }) }} at most: as tight as it goes, and a
+        second one beside it if there is one</span
+      >
+      <span v-if="row.line.bearsMPa" class="small soft on">
+        <FigureValue :figure="row.figures.underPad" :label="`Under the pad, ${row.words}`" /> under the pad; it
+        bears {{ Math.round(row.line.bearsMPa) }}</span
+      >
+    </template>
+    <template #span="{ row }"><FigureValue :figure="row.figures.span" :label="`Span, ${row.words}`" /></template>
+    <template #rack="{ row }">
+      <template v-if="row.clamp"
+      >
+        {{ clampNamed(row.clamp.row.type).label }} <span class="measure">{{ len(row.clamp.row.openingMm) }}</span>,
+        no. {{ row.clamp.nth }}
+      </template
+      >
+      <strong v-else>none reaches</strong>
+      <span v-if="row.grip" class="small soft on"
+      >gripped: {{ clampNamed(row.grip.row.type).label }}
+        <span class="measure">{{ len(row.grip.row.openingMm) }}</span>, no. {{ row.grip.nth }}</span
+      >
+    </template>
+  </FieldTable>
 </template>
 
 <style scoped>

@@ -6,43 +6,30 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
 const { text } = useUnits()
+const COLUMNS = [
+  { id: 'glue', label: 'Glue' },
+  { id: 'verdict', label: 'Verdict' },
+]
 const pick = (id: (typeof GLUE_IDS)[number]) =>
   store.tell({ do: 'choose-glue', glue: piece.value?.choices.glue === id ? null : id })
 </script>
 
 <template>
-  <details v-if="plan && piece">
-    <summary>All glues, and what is against them</summary>
-    <table class="rows small">
-      <tbody>
-        <tr v-for="v in plan.glue.choice.verdicts" :key="v.glue.id">
-          <td>
-            <FieldChipButton
-              plain
-              :label="v.glue.label"
-              :pressed="plan.glue.chosen?.glue.id === v.glue.id"
-              @click="pick(v.glue.id)"
-            />
-          </td>
-          <td>
-            <template v-if="v.against.length > 0">not here: {{ v.against.map(a => text(a)).join('; ') }}</template>
-            <template v-else>{{ v.inFavour.join(', ') || 'would do' }}</template>
-            <span v-if="!v.onShelf" class="soft"> (not on the shelf)</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-  </details>
+  <FieldFold v-if="plan && piece" label="All glues, and what is against them">
+    <FieldTable label="All glues" :columns="COLUMNS" :rows="plan.glue.choice.verdicts" :id-of="v => v.glue.id">
+      <template #glue="{ row: v }">
+        <FieldChipButton
+          plain
+          :label="v.glue.label"
+          :pressed="plan.glue.chosen?.glue.id === v.glue.id"
+          @click="pick(v.glue.id)"
+        />
+      </template>
+      <template #verdict="{ row: v }">
+        <template v-if="v.against.length > 0">not here: {{ v.against.map(a => text(a)).join('; ') }}</template>
+        <template v-else>{{ v.inFavour.join(', ') || 'would do' }}</template>
+        <span v-if="!v.onShelf" class="soft"> (not on the shelf)</span>
+      </template>
+    </FieldTable>
+  </FieldFold>
 </template>
-
-<style scoped>
-summary {
-  cursor: pointer;
-  color: var(--soft);
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  min-height: 36px;
-  display: flex;
-  align-items: center;
-}
-</style>

@@ -18,17 +18,21 @@ const {
   wanted?: string | null
 }>()
 const emit = defineEmits<{ choose: [mend: string | null] }>()
-const fitting = computed(() => options.filter(o => o.verdict.fits))
+const COLUMNS = [
+  { id: 'mend', label: 'Mend' },
+  { id: 'holds', label: 'Holds' },
+  { id: 'undo', label: 'Undo' },
+  { id: 'lost', label: 'Wood lost' },
+  { id: 'time', label: 'Time' },
+]
+const fitting = computed(() =>
+  options.flatMap(option => (option.verdict.fits ? [{ option, work: option.verdict }] : [])),
+)
 const lost = computed(() => options.find(o => o.id === wanted && !o.verdict.fits))
 const refused = computed(() => options.filter(o => !o.verdict.fits))
 /** So many reasons are read at a glance; the rest is folded. */
 const AT_ONCE = 2
 const UNDO = { yes: 'comes undone', partly: 'in part', no: 'cannot' } as const
-
-function holdWords({ verdict }: MendOption): string {
-  if (!verdict.fits) return ''
-  return holdClass(verdict.hold.low, verdict.hold.high)
-}
 </script>
 
 <template>
@@ -38,39 +42,33 @@ function holdWords({ verdict }: MendOption): string {
       <PhraseText :phrase="lost.verdict.reason" />.
       <FieldChipButton plain label="leave it to the plan" @click="emit('choose', null)" />
     </p>
-    <table v-if="fitting.length > 0" class="rows options">
-      <thead>
-        <tr>
-          <th>Mend</th>
-          <th>Holds</th>
-          <th>Undo</th>
-          <th>Wood lost</th>
-          <th>Time</th>
-        </tr>
-      </thead>
-      <tbody>
-        <template v-for="option in fitting" :key="option.id">
-          <tr v-if="option.verdict.fits" :class="{ chosen: option.id === chosen }">
-            <td>
-              <button
-                type="button"
-                class="pick"
-                :class="{ blue: option.id === chosen }"
-                :aria-pressed="option.id === chosen"
-                @click="emit('choose', picked && option.id === chosen ? null : option.id)"
-              >
-                {{ option.label }}
-              </button>
-              <span class="small reason"><PhraseText :phrase="option.verdict.reason" /></span>
-            </td>
-            <td>{{ holdWords(option) }}</td>
-            <td>{{ UNDO[option.undo] }}</td>
-            <td><FigureValue :figure="workFigures(option.verdict).removed" label="Wood lost" /></td>
-            <td><FigureValue :figure="workFigures(option.verdict).minutes" label="Time" /></td>
-          </tr>
-        </template>
-      </tbody>
-    </table>
+    <FieldTable
+      v-if="fitting.length > 0"
+      label="Mends that would do"
+      :columns="COLUMNS"
+      :rows="fitting"
+      :id-of="f => f.option.id"
+      :class-of="f => (f.option.id === chosen ? 'chosen' : '')"
+    >
+      <template #mend="{ row: { option, work } }">
+        <UButton
+          variant="link"
+          color="neutral"
+          class="pick"
+          :class="{ blue: option.id === chosen }"
+          :label="option.label"
+          :aria-pressed="option.id === chosen"
+          @click="emit('choose', picked && option.id === chosen ? null : option.id)"
+        />
+        <span class="small reason"><PhraseText :phrase="work.reason" /></span>
+      </template>
+      <template #holds="{ row: { work } }">{{ holdClass(work.hold.low, work.hold.high) }}</template>
+      <template #undo="{ row: { option } }">{{ UNDO[option.undo] }}</template>
+      <template #lost="{ row: { work } }">
+        <FigureValue :figure="workFigures(work).removed" label="Wood lost" />
+      </template>
+      <template #time="{ row: { work } }"><FigureValue :figure="workFigures(work).minutes" label="Time" /></template>
+    </FieldTable>
     <p v-if="chosen" class="small soft">
       {{
         picked
@@ -87,14 +85,13 @@ function holdWords({ verdict }: MendOption): string {
         ·
       </template>
       </span>
-      <details v-if="refused.length > AT_ONCE">
-        <summary>{{ refused.length - AT_ONCE }} more</summary>
+      <FieldFold v-if="refused.length > AT_ONCE" :label="`${refused.length - AT_ONCE} more`">
         <ul>
           <li v-for="o in refused.slice(AT_ONCE)" :key="o.id">
             {{ o.label }}: <PhraseText :phrase="o.verdict.reason" />
           </li>
         </ul>
-      </details>
+      </FieldFold>
     </div>
   </div>
 </template>
@@ -108,25 +105,28 @@ function holdWords({ verdict }: MendOption): string {
   border-left: 3px solid var(--red);
   padding-left: 10px;
 }
-.options td:first-child {
+.mends :deep(td:first-child) {
   padding-left: 10px;
   border-left: 3px solid transparent;
   width: 46%;
 }
-.options tr.chosen td {
+.mends :deep(.chosen) {
   background: var(--blue-wash);
 }
-.options tr.chosen td:first-child {
-  border-left-color: var(--blue);
+.mends :deep(tr.chosen td:first-child),
+.mends :deep(li.chosen) {
+  border-left: 3px solid var(--blue);
+}
+.mends :deep(li.chosen) {
+  padding-left: 10px;
 }
 .pick {
   display: block;
-  background: none;
-  border: 0;
   padding: 0;
+  font: inherit;
   font-weight: 700;
-  cursor: pointer;
   text-align: left;
+  white-space: normal;
   min-height: 28px;
   text-decoration: underline;
   text-underline-offset: 3px;
@@ -140,30 +140,7 @@ function holdWords({ verdict }: MendOption): string {
   padding: 0 0 8px 10px;
   color: var(--soft);
 }
-.refused summary {
-  cursor: pointer;
-  min-height: 24px;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
 .refused li {
   padding: 2px 0;
-}
-@media (max-width: 640px) {
-  .options thead {
-    display: none;
-  }
-  .options tr {
-    display: flex;
-    flex-wrap: wrap;
-    border-bottom: 1px solid var(--rule);
-  }
-  .options td {
-    border: 0;
-    padding: 4px 10px 4px 0;
-  }
-  .options td:first-child {
-    width: 100%;
-  }
 }
 </style>

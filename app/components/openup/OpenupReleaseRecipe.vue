@@ -46,20 +46,20 @@ const glues = computed(() => {
     <p v-if="asFor" class="small soft">The same rounds as for {{ asFor }}.</p>
     <ol v-else class="rounds">
       <li v-for="(round, i) in recipe.rounds" :key="round.id">
-        <details>
-          <summary>
+        <FieldFold>
+          <template #label>
             <span class="measure">{{ i + 1 }}</span>
             {{ round.row.label
             }}<span v-if="round.row.soakMin[1] > 0" class="small soft"
             >, <span class="measure">{{ min(round.row.soakMin) }}</span>
             </span>
             <span v-if="i > 0" class="small soft">, come to in {{ Math.round(round.reach * 100) }} %</span>
-          </summary>
+          </template>
           <p class="small">{{ round.row.words }}</p>
           <p v-if="round.shield" class="small red">Shield: <PhraseText :phrase="round.shield" />.</p>
           <p class="small">It has let go when: {{ round.row.sign }}</p>
           <p class="small">Stop when: {{ round.row.stop }}</p>
-        </details>
+        </FieldFold>
       </li>
     </ol>
     <p v-if="!asFor && recipe.leftOut.length > 0" class="small soft">
@@ -83,10 +83,6 @@ const glues = computed(() => {
 .rounds {
   display: grid;
   gap: 0;
-}
-.rounds summary {
-  cursor: pointer;
-  min-height: 28px;
 }
 .rounds p {
   padding-left: 18px;

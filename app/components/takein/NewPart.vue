@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { datumEnd } from '#core/piece/ends'
 import { barBetween } from '#core/piece/new-part'
 import { FORMS, JOINT_KINDS, type JointKind } from '#core/piece/joint-forms'
 import { axisLengthMm } from '#core/piece/geometry'
@@ -21,6 +22,11 @@ const [thick, tall] = [ref(20), ref(30)]
 const kind = ref<JointKind>('mortise-and-tenon')
 const error = ref('')
 const ROLES = ['stretcher', 'rung', 'slat', 'spindle', 'corner-block', 'arm-post', 'brace'] as const
+/** Lengths along a part are from its foot, or from the end it was drawn from. */
+function fromEnd(id: string): string {
+  const part = piece.value?.parts.find(p => p.id === id)
+  return part ? `from its ${datumEnd(piece.value!, part)}` : 'from its end'
+}
 const partItems = computed(() => piece.value!.parts.map(p => ({ label: partName(piece.value!, p), value: p.id })))
 const into = (target: Ref<number>) => (m: Measured) => {
   target.value = m.value
@@ -87,7 +93,7 @@ function add(): void {
       <span class="end">
         <PickOne :id="`end-${i}`" v-model="end.part" :items="partItems" /><LengthField
           dense
-          label="from its foot or first end"
+          :label="fromEnd(end.part)"
           :value="{ value: end.at, basis: 'assumed' }"
           :take="
             m => {

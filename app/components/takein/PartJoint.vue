@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sectionAt } from '#core/piece/geometry'
 import { FORMS, formWords, JOINT_KINDS, sizesOf, usualForm, type JointKind } from '#core/piece/joint-forms'
-import { partOf } from '#core/piece/facts'
+import { partOf, tagOf } from '#core/piece/facts'
 import type { Measured } from '#core/measure/measured'
 import type { Result } from '#core/measure/result'
 import type { Edit, Joint } from '#core/piece/schema'
@@ -28,11 +28,12 @@ const special = computed<readonly string[]>(() =>
 const fields = computed(() => joint.form as unknown as Readonly<Record<string, Measured | boolean | undefined>>)
 const sizeOf = (key: string) => (key === 'depthMm' ? joint.depthMm : (fields.value[key] as Measured))
 
-const ORDER_ITEMS = [
+const sharer = computed(() => neighbours.value.find(n => n.id === joint.shares))
+const orderItems = computed(() => [
   { label: 'not looked', value: 'not-seen' },
   { label: 'this one goes in last', value: 'last' },
-  { label: 'the other goes in last', value: 'first' },
-]
+  { label: `${sharer.value ? tagOf(sharer.value) : 'the other'} goes in last`, value: 'first' },
+])
 const order = computed(() => (joint.passes === undefined ? 'not-seen' : joint.passes ? 'last' : 'first'))
 
 function retype(kind: string): void {
@@ -48,8 +49,11 @@ const toggle = (key: string) =>
 </script>
 
 <template>
-  <details v-if="piece" class="joint">
-    <summary>J{{ joint.number }} into the {{ nameOf(piece, joint.receives) }}: {{ formWords(joint.form) }}</summary>
+  <FieldFold
+    v-if="piece"
+    class="joint"
+    :label="`${tagOf(joint)} into the ${nameOf(piece, joint.receives)}: ${formWords(joint.form)}`"
+  >
     <div class="line">
       <label :for="`kind-${joint.id}`">Kind</label>
       <PickOne :id="`kind-${joint.id}`" :model-value="joint.form.kind" :items="kinds" @update:model-value="retype" />
@@ -86,13 +90,13 @@ const toggle = (key: string) =>
     <ChoiceRow
       v-if="joint.shares"
       label="In the shared hole"
-      :items="ORDER_ITEMS"
+      :items="orderItems"
       :model-value="order"
       @update:model-value="
         edit({ do: 'change-joint', joint: joint.id, passes: $event === 'not-seen' ? null : $event === 'last' })
       "
     />
-  </details>
+  </FieldFold>
 </template>
 
 <style scoped>

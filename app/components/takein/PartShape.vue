@@ -33,17 +33,14 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
 </script>
 
 <template>
-  <details class="shape">
-    <summary>Section and bend</summary>
-    <table class="rows">
-      <tbody>
-        <tr v-for="(s, i) in stations" :key="i">
-          <td><LengthField dense label="Along, %" unit="%" :value="measured(s.along * 100)" :take="place(i)" /></td>
-          <td><LengthField dense label="Width" :value="measured(s.widthMm)" :take="size(i, 'widthMm')" /></td>
-          <td><LengthField dense label="Depth" :value="measured(s.depthMm)" :take="size(i, 'depthMm')" /></td>
-        </tr>
-      </tbody>
-    </table>
+  <FieldFold label="Section and bend" class="shape">
+    <ol class="stations" aria-label="Its section, from end to end">
+      <li v-for="(s, i) in stations" :key="i">
+        <LengthField dense label="Along, %" unit="%" :value="measured(s.along * 100)" :take="place(i)" />
+        <LengthField dense label="Width" :value="measured(s.widthMm)" :take="size(i, 'widthMm')" />
+        <LengthField dense label="Depth" :value="measured(s.depthMm)" :take="size(i, 'depthMm')" />
+      </li>
+    </ol>
     <div class="chips">
       <FieldChipButton label="+ a station" @click="addStation" />
       <FieldChipButton v-if="stations.length > 1" label="Take the last off" @click="put(latest().slice(0, -1))" />
@@ -65,27 +62,20 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
       <PickOne id="bend-way" :model-value="bendWay" :items="WAYS" @update:model-value="bendWay = $event as BendWay" />
     </div>
     <LengthField label="Off the straight, at its middle" :value="null" :take="bend" hint="0 makes it straight" />
-  </details>
+  </FieldFold>
 </template>
 
 <style scoped>
-.shape > * + * {
-  margin-top: 6px;
+.stations li {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px;
 }
 .line {
   display: grid;
   grid-template-columns: 150px 1fr;
   gap: 4px 12px;
   align-items: center;
-}
-summary {
-  cursor: pointer;
-  min-height: 36px;
-  display: flex;
-  align-items: center;
-  color: var(--soft);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 @media (max-width: 640px) {
   .line {

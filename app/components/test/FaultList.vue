@@ -1,6 +1,10 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { faultPhrase } from '#core/condition/fault-words'
 import { FAULT_LABELS, faultTag, spokenFault } from '#core/piece/faults'
+import { datumEnd } from '#core/piece/ends'
+import type { Measured } from '#core/measure/measured'
+import { fail, succeed, type Result } from '#core/measure/result'
 import { axisLengthMm } from '#core/piece/geometry'
 import { FAULT_KINDS, type FaultKind } from '#core/piece/words'
 import { nameOf, partName } from '#core/piece/names'
@@ -18,24 +22,33 @@ const part = ref('')
 const along = ref(0)
 const refused = ref('')
 const faults = computed(() => piece.value?.faults ?? [])
-const picked = computed(() => faults.value.find(f => f.id === pickedFault.value) ?? null)
 const chosen = computed(() => piece.value?.parts.find(p => p.id === part.value) ?? piece.value?.parts[0])
 
 function point(kind: FaultKind): void {
   stand.placing = stand.placing === kind ? null : kind
   byHand.value = stand.placing
-  part.value = piece.value?.joints.find(j => j.id === selection.picked)?.receives ?? ''
+  part.value = piece.value?.joints.find(j => j.id === selection.atJoint)?.receives ?? ''
   refused.value = ''
 }
+/** A place beyond the part is refused where it is typed. */
+function takeAlong(m: Measured): Result<Measured> {
+  const most = axisLengthMm(chosen.value!)
+  if (m.value > most) return fail('off_the_part', `The part is ${Math.round(most)} mm long: it cannot be more.`)
+  along.value = m.value
+  return succeed(m)
+}
 function putByHand(): void {
-  const total = axisLengthMm(chosen.value!)
-  const result = place(byHand.value!, chosen.value!.id, Math.min(1, along.value / total))
+  const result = place(byHand.value!, chosen.value!.id, along.value / axisLengthMm(chosen.value!))
   refused.value = result.ok ? '' : result.issues[0]!.message
   if (result.ok) {
     byHand.value = null
     stand.placing = null
   }
 }
+/** Escape ends pointing, from wherever the hand is. */
+useEventListener(document, 'keydown', (e: KeyboardEvent) => {
+  if (e.key === 'Escape' && stand.placing !== null) stand.placing = null
+})
 watch(
   () => stand.placing,
   (kind) => {
@@ -70,14 +83,9 @@ onBeforeUnmount(() => {
         />
         <LengthField
           dense
-          label="From its first end or foot"
+          :label="`From its ${datumEnd(piece, chosen!)}`"
           :value="{ value: along, basis: 'assumed' }"
-          :take="
-            m => {
-              along = m.value
-              return { ok: true, value: m }
-            }
-          "
+          :take="takeAlong"
         />
         <FieldKeyButton slim label="Put it there" @click="putByHand" />
       </div>
@@ -85,19 +93,19 @@ onBeforeUnmount(() => {
     </div>
     <ul v-if="faults.length > 0" class="list">
       <li v-for="f in faults" :key="f.id">
-        <button
-          type="button"
+        <UButton
+          variant="ghost"
+          color="neutral"
           class="one"
           :aria-pressed="f.id === pickedFault"
           :aria-label="spokenFault(piece, f)"
-          @click="pickedFault = f.id === pickedFault ? null : f.id"
+          @click="pickedFault = f.id"
         >
           <strong class="red">{{ faultTag(piece, f) }}</strong> {{ nameOf(piece, f.part)
           }}<span class="small soft">{{ text(faultPhrase(piece, f)) }}</span>
-        </button>
+        </UButton>
       </li>
     </ul>
-    <LazyFaultSheet v-if="picked" :key="picked.id" :fault="picked" />
     <p v-if="faults.length === 0 && !byHand" class="small soft">
       Breaks, splits, worm, wood that is gone, what earlier hands did.
     </p>
@@ -126,12 +134,12 @@ onBeforeUnmount(() => {
 .one {
   width: 100%;
   text-align: left;
-  background: none;
-  border: 0;
+  border-radius: 0;
   border-bottom: 1px solid var(--rule);
   padding: 8px 0;
   min-height: 44px;
-  cursor: pointer;
+  font: inherit;
+  color: var(--ink);
   display: grid;
   grid-template-columns: 38px 1fr;
   gap: 0 4px;

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { readBreak } from '#core/condition/breaks'
 import { wormAdvice } from '#core/condition/fault-words'
+import { datumEnd, sideName } from '#core/piece/ends'
 import { axisLengthMm } from '#core/piece/geometry'
 import { partOf } from '#core/piece/facts'
 import { measured, type Measured } from '#core/measure/measured'
+import { fail } from '#core/measure/result'
 import type { Fault } from '#core/piece/schema'
 import {
   BREAK_SURFACES,
@@ -22,10 +24,11 @@ import { jointName } from '#core/piece/names'
 const { fault } = defineProps<{ fault: Fault }>()
 const store = usePiece()
 const { piece } = storeToRefs(store)
-const { pickedFault } = storeToRefs(useSelection())
+const selection = useSelection()
 const { text } = useUnits()
 const part = computed(() => partOf(piece.value!, fault.part))
 const total = computed(() => axisLengthMm(part.value))
+const from = computed(() => datumEnd(piece.value!, part.value))
 const reading = computed(() => (fault.kind === 'break' ? readBreak(piece.value!, fault) : null))
 const joints = computed(() => piece.value!.joints.filter(j => j.enters === fault.part || j.receives === fault.part))
 
@@ -46,16 +49,7 @@ const drop = (key: string) => () => {
 const moveTo = (m: Measured) =>
   m.value <= total.value
     ? put({ along: m.value / total.value })
-    : {
-        ok: false as const,
-        issues: [
-          {
-            path: '',
-            code: 'off_the_part',
-            message: `The part is ${Math.round(total.value)} mm long: it must be less.`,
-          },
-        ],
-      }
+    : fail('off_the_part', `The part is ${Math.round(total.value)} mm long: it cannot be more.`)
 const items = (ids: readonly string[]) =>
   ids.map(value => ({ label: value === 'pva' ? 'PVA' : value.replaceAll('-', ' '), value }))
 function toggleThrough(what: (typeof THROUGH)[number]): void {
@@ -78,31 +72,31 @@ const partingItems = PARTINGS.map(value => ({ label: PARTING_LABELS[value], valu
 const runsOutItems = RUNS_OUT.map(value => ({ label: RUNS_OUT_LABELS[value], value }))
 function remove(): void {
   store.tell({ do: 'remove-fault', fault: fault.id })
-  pickedFault.value = null
+  selection.release()
 }
 </script>
 
 <template>
   <div v-if="piece" class="sheet">
     <div class="fields">
-      <LengthField dense label="From its first end or foot" :value="measured(fault.along * total)" :take="moveTo" />
+      <LengthField dense :label="`From its ${from}`" :value="measured(fault.along * total)" :take="moveTo" />
       <template v-if="fault.kind === 'break'">
         <LengthField
           dense
-          label="Angle to the axis"
+          label="Slope of the break"
           unit="deg"
           :value="fault.angleDeg"
           :take="take('angleDeg')"
-          hint="90 is straight across"
+          hint="90 straight across, 15 a long slant"
         />
         <LengthField
           dense
-          label="Angle to the fibres"
+          label="Across the grain by"
           unit="deg"
           :value="fault.fibreDeg"
           :take="take('fibreDeg')"
           :clear="lift('fibreDeg')"
-          hint="if you looked"
+          hint="0 along it, 90 right across it"
         />
         <LengthField
           dense
@@ -114,12 +108,12 @@ function remove(): void {
         />
         <LengthField
           dense
-          label="Face that is lost"
+          label="How much is missing"
           unit="%"
           :value="fault.lostPct"
           :take="take('lostPct')"
           :clear="lift('lostPct')"
-          hint="per cent"
+          hint="of its face"
         />
       </template>
       <template v-else-if="fault.kind === 'split'">
@@ -179,11 +173,8 @@ function remove(): void {
         @update:model-value="put({ surface: $event })"
       />
       <ChoiceRow
-        label="Slopes to"
-        :items="[
-          { label: 'this side', value: 1 },
-          { label: 'the other', value: -1 },
-        ]"
+        :label="`Nearer its ${from} on the`"
+        :items="[1, -1].map(value => ({ label: sideName(piece!, part, value * 90), value }))"
         :model-value="Math.sign(fault.turnDeg) || 1"
         @update:model-value="put({ turnDeg: Number($event) * 90 })"
       />

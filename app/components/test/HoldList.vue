@@ -98,10 +98,10 @@ const toggle = (hold: Hold, fault: HoldFault) =>
             :take="m => change(h, { lengthMm: m })"
           />
         </span>
-        <details class="wrong">
-          <summary class="small">
-            {{ h.faults.length > 0 ? h.faults.map(f => FAULT_LABELS[f]).join(', ') : 'anything wrong with it?' }}
-          </summary>
+        <FieldFold
+          class="small"
+          :label="h.faults.length > 0 ? h.faults.map(f => FAULT_LABELS[f]).join(', ') : 'anything wrong with it?'"
+        >
           <div class="chips" role="group" :aria-label="`What is wrong with the ${labelOf(h.kind)}`">
             <FieldChipButton
               v-for="f in HOLD_FAULTS"
@@ -111,7 +111,7 @@ const toggle = (hold: Hold, fault: HoldFault) =>
               @click="toggle(h, f)"
             />
           </div>
-        </details>
+        </FieldFold>
       </li>
     </ul>
     <div class="chips" role="group" :aria-labelledby="id">

@@ -7,7 +7,7 @@ import { jointName } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
-const { picked } = storeToRefs(useSelection())
+const { picked, atJoint } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
 const { quantity } = useUnits()
@@ -15,7 +15,7 @@ const { quantity } = useUnits()
 const faulty = computed(() =>
   piece.value ? faultyJoints(piece.value).filter(j => !isHeldByHardware(piece.value!, j)) : [],
 )
-const joint = computed(() => faulty.value.find(j => j.id === picked.value) ?? faulty.value[0])
+const joint = computed(() => faulty.value.find(j => j.id === atJoint.value) ?? faulty.value[0])
 const diagnosis = computed(() => plan.value?.diagnoses.find(d => d.joint === joint.value?.id))
 const own = computed(() => (joint.value ? piece.value?.choices.causes[`joint:${joint.value.id}`] : undefined))
 const why = ref('')
@@ -45,6 +45,12 @@ function nameOf(id: string): string {
   const trouble = plan.value?.troubles.find(t => t.fault === id)
   return trouble ? `Why: ${troubleName(piece.value!, trouble)}` : ''
 }
+const COLUMNS = [
+  { id: 'cause', label: 'Cause' },
+  { id: 'for', label: 'Speaks for it' },
+  { id: 'against', label: 'Against' },
+  { id: 'open', label: 'Not looked at' },
+]
 const CAUSE_ITEMS = [{ label: 'as worked out', value: 'none' }, ...CAUSES.map(c => ({ label: c.label, value: c.id }))]
 function overrule(cause: string): void {
   if (joint.value) {
@@ -95,27 +101,23 @@ function answerBracing(answer: 'restore' | 'accept'): void {
     </div>
     <section v-if="diagnosis">
       <CauseBars :causes="diagnosis.causes.slice(0, 4)" />
-      <table class="rows small">
-        <thead>
-          <tr>
-            <th>Cause</th>
-            <th>Speaks for it</th>
-            <th>Against</th>
-            <th>Not looked at</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="c in diagnosis.causes.slice(0, 3)" :key="c.cause">
-            <td>
-              <strong>{{ c.label }}</strong>
-              <br>{{ c.answer }}
-            </td>
-            <td>{{ c.evidenceFor.join('; ') || '–' }}</td>
-            <td>{{ c.evidenceAgainst.join('; ') || '–' }}</td>
-            <td class="soft">{{ c.notLooked.join('; ') || '–' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <FieldTable
+        class="small"
+        label="Causes, and what speaks for each"
+        :columns="COLUMNS"
+        :rows="diagnosis.causes.slice(0, 3)"
+        :id-of="c => c.cause"
+      >
+        <template #cause="{ row: c }">
+          <strong>{{ c.label }}</strong>
+          <br>{{ c.answer }}
+        </template>
+        <template #for="{ row: c }">{{ c.evidenceFor.join('; ') || '–' }}</template>
+        <template #against="{ row: c }">{{ c.evidenceAgainst.join('; ') || '–' }}</template>
+        <template #open="{ row: c }">
+          <span class="soft">{{ c.notLooked.join('; ') || '–' }}</span>
+        </template>
+      </FieldTable>
       <p v-if="diagnosis.nextTest">
         <strong>Next test worth doing:</strong> {{ diagnosis.nextTest.label }},
         {{ quantity({ value: diagnosis.nextTest.minutes, unit: 'min' }) }}.
@@ -186,8 +188,5 @@ section {
   display: flex;
   flex-wrap: wrap;
   gap: 10px;
-}
-.rows td {
-  min-width: 90px;
 }
 </style>

@@ -10,26 +10,17 @@ import { jointName, nameOf } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
-const { picked, pickedFault } = storeToRefs(useSelection())
+const selection = useSelection()
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
 const { quantity } = useUnits()
 
 /** The trouble in view: the one picked here or on the stand, the first that has a mend otherwise. */
-const inView = ref<string | null>(null)
-watch(picked, (id) => {
-  if (id) inView.value = `joint:${id}`
-})
-watch(pickedFault, (id) => {
-  if (id) inView.value = `fault:${id}`
-})
 const troubles = computed(() => plan.value?.troubles ?? [])
-const preferred = computed(() => (picked.value ? `joint:${picked.value}` : null))
 const trouble = computed(() => {
   const of = (id: string | null) => troubles.value.find(t => t.id === id)
   return (
-    of(inView.value)
-    ?? of(preferred.value)
+    of(selection.troubleId)
     ?? troubles.value.find(t => setOf(t).options.length > 0)
     ?? troubles.value[0]
   )
@@ -102,11 +93,6 @@ const title = computed(() =>
   trouble.value ? `${trouble.value.tag || troubleName(piece.value!, trouble.value)} ${chosen.value?.short ?? ''}` : '',
 )
 
-function show(t: AnsweredTrouble): void {
-  inView.value = t.id
-  if (isOfJoint(t)) picked.value = t.joint
-  if (t.fault) pickedFault.value = t.fault
-}
 function choose(mend: string | null): void {
   if (trouble.value) store.tell({ do: 'choose-mend', trouble: trouble.value.id, mend })
 }
@@ -148,24 +134,25 @@ function choose(mend: string | null): void {
             </template
             >.
           </template>
-          <template v-else-if="fault"><PhraseText :phrase="faultPhrase(piece, fault)" />. </template>Worked to:
+          <template v-else-if="fault"><PhraseText :phrase="faultPhrase(piece, fault)" />. </template>Manner of work:
           <strong>{{ SCHOOLS[plan.school] }}</strong>;
           <NuxtLink :to="`/piece/${piece.id}/ways`" class="aside">Three ways side by side</NuxtLink>.
         </p>
       </header>
       <div v-if="troubles.length > 1" class="chips" role="group" aria-label="Everything found">
-        <button
+        <UButton
           v-for="t in troubles"
           :key="t.id"
-          type="button"
-          class="chip plain"
+          color="neutral"
+          variant="outline"
+          class="chip plain ring-0"
           :aria-pressed="t.id === trouble.id"
           :aria-label="t.tag || troubleName(piece, t)"
-          @click="show(t)"
+          @click="selection.chooseTrouble(t)"
         >
           <strong v-if="t.tag" :class="{ red: t.answer === 'open' }">{{ t.tag }}</strong> {{ chipWords(t)
           }}<span v-if="t.answer === 'left' || t.answer === 'mended-otherwise'" class="soft"> · settled</span>
-        </button>
+        </UButton>
       </div>
       <p v-if="trouble.waitsFor.length > 0" class="small">
         Waits for
@@ -187,10 +174,13 @@ function choose(mend: string | null): void {
         :wanted="piece!.choices.mends[trouble.id] ?? null"
         @choose="choose"
       />
-      <details v-if="mends.chosen && trouble.answer === 'mended'" class="small">
-        <summary>Leave it as it is, or mended otherwise</summary>
+      <FieldFold
+        v-if="mends.chosen && trouble.answer === 'mended'"
+        class="small"
+        label="Leave it as it is, or mended otherwise"
+      >
         <TroubleList :key="trouble.id" :troubles="[trouble]" alone />
-      </details>
+      </FieldFold>
       <MendDryFitReading v-if="shouldersOf" :key="shouldersOf" :part="shouldersOf" />
       <CutSheet v-if="work && chosen" :work="work" :title="title">
         <SheetDrawing
@@ -255,12 +245,6 @@ function choose(mend: string | null): void {
   font-size: inherit;
 }
 .aside {
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-summary {
-  cursor: pointer;
-  min-height: 24px;
   text-decoration: underline;
   text-underline-offset: 3px;
 }

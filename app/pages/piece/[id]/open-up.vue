@@ -117,6 +117,12 @@ function toldBefore(recipe: Recipe, at: number): string {
   )
 }
 const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
+const COLUMNS = [
+  { id: 'joint', label: 'Joint' },
+  { id: 'what', label: 'What is done' },
+  { id: 'why', label: 'Why' },
+  { id: 'keep', label: 'Keep shut' },
+]
 /** A search that was stopped says what no way of opening it would cost less than. */
 const provenNote = computed(() => {
   if (!plan.value || plan.value.takeApart.boundMin >= plan.value.takeApart.expectedMin - 0.5) return ''
@@ -197,56 +203,63 @@ const provenNote = computed(() => {
     </section>
     <section aria-labelledby="each">
       <h2 id="each">Each joint, and why</h2>
-      <table class="rows">
-        <tbody>
-          <tr v-for="d in decisions" :key="d.joint" :class="{ soft: d.decision === 'leave-shut' }">
-            <td>
-              <button type="button" class="pick" :aria-pressed="picked === d.joint" @click="picked = d.joint">
-                {{ tag(d.joint) }}
-              </button>
-            </td>
-            <td>
-              <span
-                :class="{
-                  blue: d.decision === 'open' || d.decision === 'in-the-way' || d.decision === 'mend-in-place',
-                  red: d.decision === 'undecided',
-                }">
-                <strong>{{ DECISION_LABELS[d.decision] }}</strong></span>
-              <br><span class="small">{{ label(d.joint) }}</span>
-            </td>
-            <td>
-              <PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft">
-                <br>chance of harm
-                <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`"
-                /></span>
-              <span v-if="d.margin" class="small soft">
-                <br>{{ d.margin.isJudgement ? 'A matter of judgement: ' : '' }}opened
-                <span class="measure">{{ describeDuration(d.margin.openMin) }}</span>, in place
-                <span class="measure">{{ describeDuration(d.margin.inPlaceMin) }}</span> of expected work and harm</span
-              >
-              <FieldWhatIf
-                v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint)"
-                :piece="piece"
-                :plan="plan"
-                :joint="d.joint"
-                :command="{ do: 'leave-shut', joint: d.joint, on: true }"
-                label="what if it stays shut?"
-                :spoken="`What if ${tag(d.joint)} stays shut?`"
-              />
-            </td>
-            <td>
-              <FieldChipButton
-                v-if="d.decision !== 'leave-shut' || shut(d.joint)"
-                plain
-                label="keep shut"
-                class="keep"
-                :pressed="shut(d.joint)"
-                @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FieldTable
+        label="Each joint, and why"
+        :columns="COLUMNS"
+        :rows="decisions"
+        :id-of="d => d.joint"
+        :class-of="d => (d.decision === 'leave-shut' ? 'soft' : '')"
+      >
+        <template #joint="{ row: d }">
+          <UButton
+            variant="link"
+            color="neutral"
+            class="pick"
+            :label="tag(d.joint)"
+            :aria-pressed="picked === d.joint"
+            @click="picked = d.joint"
+          />
+        </template>
+        <template #what="{ row: d }">
+          <span
+            :class="{
+              blue: d.decision === 'open' || d.decision === 'in-the-way' || d.decision === 'mend-in-place',
+              red: d.decision === 'undecided',
+            }">
+            <strong>{{ DECISION_LABELS[d.decision] }}</strong></span>
+          <br><span class="small">{{ label(d.joint) }}</span>
+        </template>
+        <template #why="{ row: d }">
+          <PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft">
+            <br>chance of harm
+            <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`"
+            /></span>
+          <span v-if="d.margin" class="small soft">
+            <br>{{ d.margin.isJudgement ? 'A matter of judgement: ' : '' }}opened
+            <span class="measure">{{ describeDuration(d.margin.openMin) }}</span>, in place
+            <span class="measure">{{ describeDuration(d.margin.inPlaceMin) }}</span> of expected work and harm</span
+          >
+          <FieldWhatIf
+            v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint)"
+            :piece="piece"
+            :plan="plan"
+            :joint="d.joint"
+            :command="{ do: 'leave-shut', joint: d.joint, on: true }"
+            label="what if it stays shut?"
+            :spoken="`What if ${tag(d.joint)} stays shut?`"
+          />
+        </template>
+        <template #keep="{ row: d }">
+          <FieldChipButton
+            v-if="d.decision !== 'leave-shut' || shut(d.joint)"
+            plain
+            label="keep shut"
+            class="keep"
+            :pressed="shut(d.joint)"
+            @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })"
+          />
+        </template>
+      </FieldTable>
       <p v-if="plan.takeApart.expectedMin > 0" class="small soft">
         Chosen as the cheapest in expected minutes of work and harm together:
         {{ describeDuration(plan.takeApart.expectedMin) }}{{ provenNote }}.
@@ -301,10 +314,9 @@ section {
   gap: 12px;
 }
 .pick {
-  background: none;
-  border: 0;
+  padding: 0;
+  font: inherit;
   font-weight: 700;
-  cursor: pointer;
   min-height: 32px;
   min-width: 40px;
   text-align: left;

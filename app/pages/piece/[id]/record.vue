@@ -58,14 +58,13 @@ const print = () => window.print()
       </ul>
     </section>
     <section class="no-print"><OutcomeChoice /></section>
-    <details class="no-print">
-      <summary>Logbook, {{ log.length }} entries</summary>
+    <FieldFold class="no-print" :label="`Logbook, ${log.length} entries`">
       <ol class="log small">
         <li v-for="entry in [...log].reverse().slice(0, 200)" :key="entry.id">
           <span class="measure">{{ entry.at.slice(0, 16).replace('T', ' ') }}</span> {{ describeEntry(entry) }}
         </li>
       </ol>
-    </details>
+    </FieldFold>
     <RecordErasePiece :id="piece.id" :title="piece.title" />
     <WorksheetFoot>
       <FieldKeyButton main label="Print record and tags" @click="print" />

@@ -97,8 +97,7 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
           @update:model-value="store.tell({ do: 'set-species', species: String($event) })"
         />
       </div>
-      <details>
-        <summary>Other sizes, assumed until measured</summary>
+      <FieldFold label="Other sizes, assumed until measured">
         <div class="columns">
           <LengthField
             v-for="m in others"
@@ -110,7 +109,7 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
             :unit="m.unit"
           />
         </div>
-      </details>
+      </FieldFold>
     </section>
     <section v-if="asked.blocks || asked.webbing" aria-labelledby="under">
       <h2 id="under">Under the seat</h2>
@@ -202,7 +201,7 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
         />
       </div>
       <div class="line">
-        <label for="school">Worked to</label>
+        <label for="school">Manner of work</label>
         <PickOne
           id="school"
           :model-value="piece.intake.school ?? 'shop'"

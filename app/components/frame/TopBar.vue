@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { memberWords } from '#core/piece/sets'
+
+/** Where one is, whether it is saved, and what is wanted everywhere; on a small screen the rest is under “more”. */
+const { piece } = storeToRefs(usePiece())
+const route = useRoute()
+const narrow = useNarrowScreen()
+const saved = useSavedWords()
+const onPiece = computed(() => route.path.startsWith('/piece/') || route.path.startsWith('/bench/'))
+const showsName = computed(() => !narrow.value || !onPiece.value)
+</script>
+
+<template>
+  <header class="top no-print">
+    <NuxtLink v-if="showsName" to="/" class="quiet name">Arreglo</NuxtLink>
+    <NuxtLink v-if="!narrow || onPiece" to="/" class="quiet to">Bench</NuxtLink>
+    <span v-if="onPiece && piece" class="crumb"
+    >{{ piece.title }}<template v-if="piece.set">, {{ memberWords(piece) }}</template>
+    </span>
+    <template v-else-if="!narrow">
+      <NuxtLink to="/shop" class="quiet to">Shop</NuxtLink>
+      <NuxtLink to="/quick" class="quiet to">Quick answers</NuxtLink>
+    </template>
+    <span class="gap" />
+    <span v-if="onPiece" class="small soft saved" role="status" data-testid="save-state">{{ saved }}</span>
+    <template v-if="!narrow">
+      <ClimateLink />
+      <UnitSwitch />
+      <LampSwitch />
+    </template>
+    <FinderKey />
+    <KeySheet v-if="!narrow" />
+    <MoreMenu v-if="narrow" />
+  </header>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 48px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--rule);
+  white-space: nowrap;
+}
+.name,
+.to {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+}
+.name {
+  font: 700 21px var(--font-display);
+  letter-spacing: -0.02em;
+  text-decoration: none !important;
+}
+.crumb {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  min-width: 0;
+  font-weight: 600;
+}
+.saved {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.gap {
+  flex: 1;
+}
+@media (max-width: 900px) {
+  .top {
+    gap: 8px;
+    padding: 0 10px;
+  }
+}
+</style>

@@ -11,6 +11,25 @@ export default defineAppConfig({
         separator: 'hidden',
       },
     },
+    // What one presses is 24 px with a mouse at least and 44 px with a finger.
+    input: { slots: { root: 'max-w-full', base: 'min-h-9 pointer-coarse:min-h-11 text-[15px]' } },
+    textarea: { slots: { root: 'max-w-full', base: 'text-[15px]' } },
+    select: { slots: { base: 'min-h-9 pointer-coarse:min-h-11 max-w-full text-[15px]' } },
+    selectMenu: { slots: { base: 'min-h-9 pointer-coarse:min-h-11 max-w-full text-[15px]' } },
+    checkbox: {
+      slots: {
+        root: 'min-h-6 pointer-coarse:min-h-11 items-center',
+        base: 'relative overflow-visible after:absolute after:-inset-[5px] pointer-coarse:after:-inset-[15px]',
+        label: 'text-[15px] font-normal',
+      },
+    },
+    switch: {
+      slots: {
+        root: 'min-h-6 pointer-coarse:min-h-11 items-center',
+        base: 'relative after:absolute after:-inset-1 pointer-coarse:after:-inset-3',
+      },
+    },
+    slider: { slots: { root: 'min-h-6 pointer-coarse:min-h-11', thumb: 'size-6' } },
     modal: { slots: { overlay: 'fixed inset-0 bg-(--ink)/40', content: 'shadow-lg ring-1 ring-(--rule)' } },
   },
 })

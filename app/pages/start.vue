@@ -81,10 +81,7 @@ const fileError = ref('')
 const LARGEST_BYTES = 4_000_000
 const MOST_SHOWN = 12
 
-async function takeFile(e: Event): Promise<void> {
-  const field = e.target as HTMLInputElement
-  const file = field.files?.[0]
-  if (!file) return
+async function takeFile(file: File): Promise<void> {
   fileIssues.value = []
   fileError.value = ''
   if (file.size > LARGEST_BYTES) {
@@ -105,7 +102,6 @@ async function takeFile(e: Event): Promise<void> {
       fileIssues.value = errors.map(([path, message]) => ({ path, message }))
     }
   }
-  field.value = ''
 }
 </script>
 
@@ -118,7 +114,7 @@ async function takeFile(e: Event): Promise<void> {
         id="new-title"
         v-model="title"
         placeholder="Kitchen chair, blue paint"
-        class="w-96"
+        class="w-96 max-w-full"
         autofocus
         maxlength="200"
         :aria-invalid="error !== ''"
@@ -129,16 +125,15 @@ async function takeFile(e: Event): Promise<void> {
     <h2 id="kinds">Pick the drawing that looks like it</h2>
     <ul ref="grid" class="families" aria-labelledby="kinds" @keydown="walk">
       <li v-for="s in samples" :key="s.family.id">
-        <button type="button" class="family" :disabled="busy" @click="start(s.family.id)">
+        <UButton variant="ghost" color="neutral" class="family" :disabled="busy" @click="start(s.family.id)">
           <SmallDrawing :piece="s.piece" :size="150" /><strong>{{ s.family.label }}</strong>
           <span class="small soft">{{ s.family.looks }}</span>
-        </button>
+        </UButton>
       </li>
     </ul>
     <section class="file" aria-labelledby="from-file">
       <h2 id="from-file">Or take in a piece file</h2>
-      <label for="piece-file" class="key-button slim">Choose a piece file</label>
-      <input id="piece-file" type="file" accept=".json,application/json" class="hidden-file" @change="takeFile">
+      <FieldFile label="Choose a piece file" accept=".json,application/json" @take="takeFile" />
       <span v-if="fileError" class="field-error" role="alert">{{ fileError }}</span>
       <FieldTable
         v-if="fileIssues.length > 0"
@@ -161,8 +156,13 @@ async function takeFile(e: Event): Promise<void> {
 .start {
   padding: 20px 24px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
   justify-items: start;
+}
+.start > * {
+  min-width: 0;
+  max-width: 100%;
 }
 .line {
   display: flex;
@@ -172,7 +172,7 @@ async function takeFile(e: Event): Promise<void> {
 }
 .families {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(210px, 100%), 1fr));
   gap: 12px;
   width: 100%;
   max-width: 1180px;
@@ -188,21 +188,13 @@ async function takeFile(e: Event): Promise<void> {
   background: var(--sheet);
   border: 1px solid var(--rule);
   border-radius: 4px;
-  cursor: pointer;
+  font: inherit;
+  color: var(--ink);
+  white-space: normal;
   text-align: center;
 }
 .family:hover {
   border-color: var(--ink);
-}
-.hidden-file {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-.file:has(.hidden-file:focus-visible) label {
-  outline: 2.5px solid var(--ink);
-  outline-offset: 2px;
 }
 .file {
   position: relative;

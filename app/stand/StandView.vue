@@ -22,6 +22,9 @@ const stand = useStand()
 const host = useTemplateRef<HTMLDivElement>('host')
 const webgl = useTemplateRef<{ partAt: (x: number, y: number) => string | null }>('webgl')
 const { width, height } = useElementSize(host)
+/** Too narrow for every view’s name: they come one after the other. */
+const NARROW_PX = 440
+const isNarrow = computed(() => width.value > 0 && width.value < NARROW_PX)
 const flat = ref(false)
 const ready = ref(false)
 const dragging = ref(false)
@@ -254,15 +257,18 @@ function byKey(e: KeyboardEvent): void {
       </button>
     </div>
     <div class="views no-print" role="group" aria-label="How it is shown">
-      <UButton
-        v-for="name in VIEW_NAMES"
-        :key="name"
-        variant="ghost"
-        color="neutral"
-        class="view"
-        :label="name"
-        @click="stand.show(name)"
-      />
+      <UButton v-if="isNarrow" variant="ghost" color="neutral" class="view" label="turn" @click="stand.cycleView()" />
+      <template v-else>
+        <UButton
+          v-for="name in VIEW_NAMES"
+          :key="name"
+          variant="ghost"
+          color="neutral"
+          class="view"
+          :label="name"
+          @click="stand.show(name)"
+        />
+      </template>
       <UButton variant="ghost" color="neutral" class="view" label="fit" @click="stand.fit()" />
       <span class="view slide">
         <span aria-hidden="true">apart</span>

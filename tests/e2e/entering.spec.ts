@@ -97,12 +97,12 @@ test('a plank-seat chair with a ragged break, placed by a click on the leg', asy
     hit = (await page.locator('[data-testid="fault-mark"]').count()) > 0
   }
   expect(hit).toBe(true)
-  const sheetOf = page.locator('.faults .sheet')
-  await sheetOf.getByLabel('Angle to the axis').fill('60')
+  const sheetOf = page.locator('.looked-at .sheet')
+  await sheetOf.getByLabel('Slope of the break').fill('60')
   await sheetOf.getByRole('radiogroup', { name: 'Surface' }).getByRole('radio', { name: 'ragged' }).click()
-  await sheetOf.getByLabel('Angle to the fibres').fill('12')
+  await sheetOf.getByLabel('Across the grain by').fill('12')
   await sheetOf.getByLabel('Gap when pressed').fill('0.4')
-  await sheetOf.getByLabel('Face that is lost').fill('15')
+  await sheetOf.getByLabel('How much is missing').fill('15')
   await sheetOf.getByRole('radiogroup', { name: 'The part is' }).getByRole('radio', { name: 'in two pieces' }).click()
   await sheetOf.getByRole('group', { name: 'Passes through it' }).getByRole('button', { name: 'screw' }).click()
   await expect(sheetOf.locator('.says')).toContainText('Aslant')

@@ -82,7 +82,7 @@ test('nothing is decided about a break nobody looked at: the plan asks, and mend
   await expect(page.locator('tr.chosen')).toHaveCount(0)
   await page.getByRole('link', { name: /^Test/ }).click()
   await page.locator('.strip').getByRole('button', { name: /^B1/ }).click()
-  const sheet = page.locator('.faults .sheet')
+  const sheet = page.locator('.looked-at .sheet')
   await sheet.getByRole('radiogroup', { name: 'Surface' }).getByRole('radio', { name: 'ragged' }).click()
   await sheet.getByLabel('Gap when pressed').fill('0.5')
   await sheet.getByLabel('Gap when pressed').press('Enter')

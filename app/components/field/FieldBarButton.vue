@@ -18,7 +18,8 @@ const { pressed = undefined, press = undefined } = defineProps<{
 <style scoped>
 .bar-button {
   min-height: 44px;
-  min-width: 34px;
+  min-width: 44px;
+  justify-content: center;
   padding: 0 7px;
   font: inherit;
   color: var(--soft);

@@ -50,8 +50,8 @@ async function ask(): Promise<void> {
   <div class="ask">
     <UButton
       color="neutral"
-      variant="ghost"
-      size="sm"
+      variant="link"
+      class="what-if"
       :loading="busy"
       :label="answer ? 'never mind' : label"
       :aria-label="spoken || label"
@@ -64,6 +64,15 @@ async function ask(): Promise<void> {
 </template>
 
 <style scoped>
+.what-if {
+  min-height: 32px;
+  padding: 0;
+  font: 400 13px var(--font-sans);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  white-space: normal;
+  text-align: left;
+}
 .ask {
   display: grid;
   justify-items: start;

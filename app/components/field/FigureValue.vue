@@ -67,9 +67,18 @@ const CONFIDENCE = { high: 'sure', medium: 'fairly sure', low: 'rough' } as cons
   color: inherit;
   font: inherit;
   font-family: var(--font-mono);
+  position: relative;
   cursor: help;
   text-decoration: underline dotted var(--soft) 1px;
   text-underline-offset: 3px;
+}
+/* A figure stands in a line of text: a finger needs more room than it has there. */
+@media (pointer: coarse) {
+  .figure::after {
+    content: '';
+    position: absolute;
+    inset: -10px -4px;
+  }
 }
 .sheet {
   max-width: 380px;

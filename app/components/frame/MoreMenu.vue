@@ -25,7 +25,7 @@ const PAGES = [
         <hr>
         <UnitSwitch />
         <LampSwitch />
-        <KeySheet />
+        <KeySheet in-words />
         <ClimateLink />
       </nav>
     </template>

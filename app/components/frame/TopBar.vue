@@ -22,6 +22,7 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
       <NuxtLink to="/quick" class="quiet to">Quick answers</NuxtLink>
     </template>
     <span class="gap" />
+    <RunningClock />
     <span v-if="onPiece" class="small soft saved" role="status" data-testid="save-state">{{ saved }}</span>
     <template v-if="!narrow">
       <ClimateLink />
@@ -49,6 +50,7 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
   display: inline-flex;
   align-items: center;
   min-height: 44px;
+  min-width: 44px;
 }
 .name {
   font: 700 21px var(--font-display);

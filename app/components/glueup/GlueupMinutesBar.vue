@@ -99,8 +99,7 @@ const spoken = computed(
 .mark.sets .small {
   top: -16px;
   bottom: auto;
-  right: auto;
-  left: -24px;
+  right: -34px;
   color: var(--soft);
 }
 .end {

@@ -20,7 +20,7 @@ const state = computed(() => (piece.value && joint.value ? findingOf(piece.value
       @click="step(-1)"
     />
     <span class="which" :class="{ red: isFaulty(state) }">
-      <JointMark :state="state" />{{ tagOf(joint) }}<span class="soft small">of {{ walk.length }}</span>
+      <JointMark :state="state" />{{ tagOf(joint) }}<span class="soft small of-all">of {{ walk.length }}</span>
     </span>
     <UButton
       color="neutral"

@@ -39,7 +39,7 @@ const current = computed({ get: () => STEPS[index.value]?.id ?? STEPS[0]!.id, se
         :disabled="index <= 0"
         @click="move(-1)"
       />
-      <USelect v-model="current" :items="items" aria-label="Step" class="which" />
+      <USelect v-model="current" :items="items" aria-label="Step" class="min-w-0 flex-1" />
       <UButton
         color="neutral"
         variant="ghost"
@@ -114,11 +114,6 @@ const current = computed({ get: () => STEPS[index.value]?.id ?? STEPS[0]!.id, se
   align-items: center;
   gap: 2px;
   padding: 2px 6px;
-}
-.which {
-  flex: 1;
-  min-width: 0;
-  min-height: 44px;
 }
 .neighbour {
   min-width: 44px;

@@ -19,6 +19,7 @@ const undoWords = computed(() => (undoable.value ? `Undo: ${describeEntry(undoab
 
 <style scoped>
 .undo {
+  position: relative;
   padding: 8px 10px 12px;
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -66,6 +66,9 @@ function toggleCrossed(joint: string): void {
     put({ crosses: now.crosses.includes(joint) ? now.crosses.filter(c => c !== joint) : [...now.crosses, joint] })
   }
 }
+/** The four sides of a part, degrees round from its width; a fault lies on the nearest. */
+const QUARTERS = [0, 90, 180, -90]
+const quarterOf = (deg: number) => QUARTERS[((Math.round(deg / 90) % 4) + 4) % 4]!
 const PARTING_LABELS = { 'not-seen': 'not looked', 'apart': 'in two pieces', 'hangs': 'hangs by fibres' } as const
 const RUNS_OUT_LABELS = { 'not-seen': 'not looked', 'yes': 'runs out', 'no': 'ends found' } as const
 const partingItems = PARTINGS.map(value => ({ label: PARTING_LABELS[value], value }))
@@ -174,9 +177,9 @@ function remove(): void {
       />
       <ChoiceRow
         :label="`Nearer its ${from} on the`"
-        :items="[1, -1].map(value => ({ label: sideName(piece!, part, value * 90), value }))"
-        :model-value="Math.sign(fault.turnDeg) || 1"
-        @update:model-value="put({ turnDeg: Number($event) * 90 })"
+        :items="QUARTERS.map(value => ({ label: sideName(piece!, part, value), value }))"
+        :model-value="quarterOf(fault.turnDeg)"
+        @update:model-value="put({ turnDeg: Number($event) })"
       />
       <div class="line">
         <span id="passes">Passes through it</span>

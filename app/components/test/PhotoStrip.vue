@@ -9,14 +9,11 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const busy = ref(false)
 const error = ref('')
-const id = useId()
 const own = computed(() => piece.value?.photos.filter(p => p.of.kind === of.kind && p.of.id === of.id) ?? [])
 const LARGEST = 16_000_000
 
-async function add(e: Event): Promise<void> {
-  const field = e.target as HTMLInputElement
-  const file = field.files?.[0]
-  if (!file || !piece.value) return
+async function add(file: File): Promise<void> {
+  if (!piece.value) return
   error.value = ''
   if (file.size > LARGEST) {
     error.value = `“${file.name}” is ${Math.round(file.size / 1e6)} MB: a picture may have ${LARGEST / 1e6} MB.`
@@ -36,7 +33,6 @@ async function add(e: Event): Promise<void> {
     }
     busy.value = false
   }
-  field.value = ''
 }
 </script>
 
@@ -48,15 +44,7 @@ async function add(e: Event): Promise<void> {
         :alt="p.caption || `Picture of ${p.at.replace('T', ', ')}`"
         loading="lazy"
       ></a>
-    <label :for="id" class="key-button slim add">{{ busy ? 'Adding …' : 'Add a picture' }}</label>
-    <UInput
-      :id="id"
-      type="file"
-      accept="image/jpeg,image/png,image/webp"
-      class="file"
-      :disabled="busy"
-      @change="add"
-    />
+    <FieldFile label="Add a picture" accept="image/jpeg,image/png,image/webp" :busy="busy" @take="add" />
     <FieldKeyButton
       v-if="own.length > 0"
       slim
@@ -80,16 +68,5 @@ async function add(e: Event): Promise<void> {
   border: 1px solid var(--rule);
   border-radius: 4px;
   display: block;
-}
-.file {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-.file:focus-visible + *,
-.add:has(+ .file:focus-visible) {
-  outline: 2.5px solid var(--ink);
-  outline-offset: 2px;
 }
 </style>

@@ -1,129 +1,42 @@
 <script setup lang="ts">
 import { formatBit } from '#core/measure/length'
-import { useIntervalFn } from '@vueuse/core'
-import {
-  describeDuration,
-  describeWallTime,
-  formatWallTime,
-  MIN_PER_DAY,
-  minuteOfDay,
-  parseWallTime,
-} from '#core/measure/wall-time'
-import { nextWorkingMin } from '#core/glueup'
-import type { PieceEvent } from '#core/piece/schema'
-import { benchSteps, checksFor, eventOf, gatesFor, gatesOfTask, glueTask, PHASES } from '#core/plan'
+import { describeDuration, describeWallTime, parseWallTime } from '#core/measure/wall-time'
+import { PHASES } from '#core/plan'
 import { TOOLS, type ToolUse } from '#core/reference/tools'
-import { stateOf } from '#core/work'
-import { newId, wallNow } from '~/composables/useDevice'
+import { wallNow } from '~/composables/useDevice'
+import StandView from '~/stand/StandView.vue'
 
-/** Bench mode: one step at a time, readable across the room, with its clock. */
+/** Bench mode: one step at a time, readable across the room, with its clock; beside it what it is done to. */
 const store = usePiece()
 const { piece, undoable } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
-const shop = useShop()
 const route = useRoute()
+const stand = useStand()
 const pieceId = computed(() => String(route.params.id))
-watch(pieceId, id => store.open(id), { immediate: true })
+watch(
+  pieceId,
+  (id) => {
+    stand.reset()
+    void store.open(id)
+  },
+  { immediate: true },
+)
 useHead({ title: () => (piece.value ? `${piece.value.title}, at the bench` : 'At the bench') })
 
-const steps = computed(() => (piece.value && plan.value ? benchSteps(plan.value) : []))
-/** The one in view, kept by what it is: what is done leaves the list, and the list may be made again meanwhile. */
-const inView = ref<string | null>(null)
-const at = computed(() =>
-  Math.max(
-    0,
-    steps.value.findIndex(s => s.id === inView.value),
-  ),
-)
-const step = computed(() => steps.value[at.value])
-const state = computed(() => (step.value ? stateOf(step.value) : 'open'))
-/** What still holds this gluing or cutting back. */
-const held = computed(() => {
-  if (!plan.value || !step.value) return []
-  const stage = plan.value.stages.find(s => glueTask(s) === step.value?.id)
-  return stage ? gatesFor(plan.value, stage) : gatesOfTask(plan.value, step.value)
-})
-/** What is looked at while the frame of this step can still be moved. */
-const checks = computed(() => {
-  const [p, made, task] = [piece.value, plan.value, step.value]
-  if (!p || !made || !task) return []
-  if (task.kind === 'dry-run') {
-    return made.stages
-      .filter(s => !s.glued)
-      .flatMap(s => checksFor(p, made.stages, s.number))
-      .filter((c, i, all) => all.findIndex(o => o.id === c.id) === i)
-  }
-  const stage = made.stages.find(s => glueTask(s) === task.id)
-  return stage ? checksFor(p, made.stages, stage.number) : []
-})
-const following = computed(() => steps.value[at.value + 1])
-const doneCount = computed(() => (plan.value ? plan.value.tasks.length - steps.value.length : 0))
+const mode = useBenchMode(pieceId)
+const { steps, step, at, state, following, doneCount, held, checks, clock } = mode
+const { show, go, tick, letGo, begin, putOff, takeBack, startClock, oneMore } = mode
+const chosen = computed({ get: () => step.value?.id, set: id => show(id ?? null) })
+useFacing(piece, () => step.value?.joints ?? [])
+const small = useSmallScreen()
 const when = (min: number) => describeWallTime(min, parseWallTime(wallNow()))
 const why = ref(false)
-const endsAt = ref<number | null>(null)
-const now = ref(Date.now())
-useIntervalFn(() => {
-  now.value = Date.now()
-}, 500)
-const leftSec = computed(() => (endsAt.value === null ? null : Math.round((endsAt.value - now.value) / 1000)))
-const clock = computed(() => {
-  if (leftSec.value === null) return null
-  const sec = Math.abs(leftSec.value)
-  return `${leftSec.value < 0 ? '−' : ''}${String(Math.floor(sec / 60)).padStart(2, '0')}:${String(sec % 60).padStart(2, '0')}`
-})
-
-function go(by: 1 | -1): void {
-  inView.value = steps.value[Math.max(0, Math.min(steps.value.length - 1, at.value + by))]?.id ?? null
-  why.value = false
-  endsAt.value = null
-}
-/** What happens to the step in view goes into the piece’s log by what it is done to. */
-function log(event: Pick<PieceEvent, 'kind' | 'of'> & Partial<Pick<PieceEvent, 'until'>>): void {
-  store.tell({ do: 'log-event', event: { id: newId(), at: wallNow(), stage: null, note: '', ...event } })
-}
-/** The next thing comes into view once this one is done. */
-function tick(): void {
-  const task = step.value
-  // What is done by measuring is not done by saying so.
-  if (!task || task.shouldersOf) return
-  go(1)
-  log(eventOf(task))
-}
-/** It has let go: what would have come after it need not be done. */
-function letGo(): void {
-  const task = step.value
-  if (!task?.spares) return
-  go(1)
-  log({ kind: 'done', of: [...task.facts, ...task.spares] })
-}
-function begin(): void {
-  const task = step.value
-  if (!task) return
-  log({ kind: 'begun', of: [...task.facts] })
-  inView.value = task.id
-}
-/** Until the shop opens on the next working day. */
-function putOff(): void {
-  const task = step.value
-  if (!task) return
-  go(1)
-  const atMin = parseWallTime(wallNow())
-  const tomorrowMin = nextWorkingMin(shop.settings, atMin - minuteOfDay(atMin) + MIN_PER_DAY)
-  log({ kind: 'put-off', of: [...task.facts], until: formatWallTime(tomorrowMin) })
-}
-/** A press too many is taken back, and what it ticked comes into view again. */
-function takeBack(): void {
-  inView.value = null
-  void store.undo()
-}
-function startClock(): void {
-  if (!step.value?.clockMin) return
-  endsAt.value = Date.now() + step.value.clockMin * 60_000
-  if (state.value !== 'running') begin()
-}
-function oneMore(): void {
-  endsAt.value = (endsAt.value ?? Date.now()) + 60_000
-}
+watch(
+  () => step.value?.id,
+  () => {
+    why.value = false
+  },
+)
 const toDryRun = () => {
   if (step.value?.kind === 'dry-run') void navigateTo(stepPath(pieceId.value, 'dry-run'))
 }
@@ -155,81 +68,101 @@ useKeys({
 </script>
 
 <template>
-  <main class="room">
-    <template v-if="step">
-      <p class="count">
-        {{ PHASE_WORDS[PHASES[step.kind]] }} · {{ doneCount + at + 1 }} of {{ doneCount + steps.length }}
-        <span v-if="step.time"> · {{ when(step.time.startMin) }}</span>
-        <strong v-if="state === 'running'"> · at it since {{ when(step.log.begunMin!) }}</strong>
-        <strong v-if="state === 'put-off'"> · put off until {{ when(step.log.notBeforeMin!) }}</strong>
-      </p>
-      <h1><PhraseText :phrase="step.title" /></h1>
-      <p class="text"><PhraseText :phrase="step.words" /></p>
-      <p class="about">
-        About {{ describeDuration(step.minutes.usual)
-        }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
-        <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
-      </p>
-      <MendDryFitReading v-if="step.shouldersOf" :key="step.id" :part="step.shouldersOf" class="measure-here" />
-      <p v-if="step.tools.length > 0" class="about">Have ready: {{ step.tools.map(toolText).join(', ') }}</p>
-      <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
-      <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clock} left`">{{ clock }}</p>
-      <p v-if="leftSec !== null && leftSec < 0" class="text" role="alert">
-        The time is over: close and clamp now, or scrape it off.
-      </p>
-      <div v-if="held.length > 0" class="held" role="note">
-        <p>Not yet:</p>
-        <ul>
-          <li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li>
-        </ul>
-      </div>
-      <DryrunTrueChecks v-if="checks.length > 0 && piece" :piece="piece" :checks="checks" big class="measure-here" />
-      <AfterFeelAgain
-        v-if="piece && plan && (step.kind === 'clamps-off' || step.kind === 'test-again')"
-        :piece="piece"
-        :plan="plan"
-        big
-      />
-      <footer>
-        <FieldKeyButton v-if="step.spares" main big label="It let go" press="l" @click="letGo" />
-        <FieldKeyButton
-          v-if="!step.shouldersOf"
-          :main="held.length === 0 && !step.spares"
+  <div class="at-bench" :class="{ beside: !small && step }">
+    <StandView v-if="!small && step && piece" planned class="front" />
+    <main class="room" tabindex="-1">
+      <template v-if="step">
+        <p class="count">
+          {{ PHASE_WORDS[PHASES[step.kind]] }} · {{ doneCount + at + 1 }} of {{ doneCount + steps.length }}
+          <span v-if="step.time"> · {{ when(step.time.startMin) }}</span>
+          <strong v-if="state === 'running'"> · at it since {{ when(step.log.begunMin!) }}</strong>
+          <strong v-if="state === 'put-off'"> · put off until {{ when(step.log.notBeforeMin!) }}</strong>
+        </p>
+        <h1><PhraseText :phrase="step.title" /></h1>
+        <p class="text"><PhraseText :phrase="step.words" /></p>
+        <p class="about">
+          About {{ describeDuration(step.minutes.usual)
+          }}<template v-if="step.waitMin > 0">, then {{ describeDuration(step.waitMin) }} of waiting</template>
+          <template v-if="following"> · then: <PhraseText :phrase="following.title" /></template>
+        </p>
+        <MendDryFitReading v-if="step.shouldersOf" :key="step.id" :part="step.shouldersOf" class="measure-here" />
+        <p v-if="step.tools.length > 0" class="about">Have ready: {{ step.tools.map(toolText).join(', ') }}</p>
+        <p v-if="why" class="why"><PhraseText :phrase="step.why" /></p>
+        <p v-if="clock" class="clock amber" role="timer" :aria-label="`${clockWords(clock.leftSec)} left`">
+          {{ clockWords(clock.leftSec) }}
+        </p>
+        <p v-if="clock && clock.leftSec < 0" class="text" role="alert">
+          The time is over: close and clamp now, or scrape it off.
+        </p>
+        <div v-if="held.length > 0" class="held" role="note">
+          <p>Not yet:</p>
+          <ul>
+            <li v-for="gate in held" :key="gate.id"><PhraseText :phrase="gate.words" /></li>
+          </ul>
+        </div>
+        <DryrunTrueChecks v-if="checks.length > 0 && piece" :piece="piece" :checks="checks" big class="measure-here" />
+        <AfterFeelAgain
+          v-if="piece && plan && (step.kind === 'clamps-off' || step.kind === 'test-again')"
+          :piece="piece"
+          :plan="plan"
           big
-          :label="step.spares ? 'It still holds' : held.length > 0 ? 'Done all the same' : 'Done'"
-          press="space"
-          @click="tick"
         />
-        <FieldKeyButton
-          v-if="step.kind === 'dry-run'"
-          big
-          label="Something does not close"
-          press="d"
-          @click="toDryRun"
-        />
-        <FieldKeyButton big label="Next" press="→" :disabled="at >= steps.length - 1" @click="go(1)" />
-        <FieldKeyButton v-if="step.clockMin && !clock" big label="Start the clock" press="c" @click="startClock" />
-        <FieldKeyButton v-if="clock" big label="One more minute" press="+" @click="oneMore" />
-        <FieldKeyButton v-if="state !== 'running'" big label="Begin" press="s" @click="begin" />
-        <FieldKeyButton v-if="state !== 'put-off'" big label="Put off" press="p" @click="putOff" />
-        <FieldKeyButton big label="Why" press="w" :aria-pressed="why" @click="why = !why" />
-        <FieldKeyButton big label="Back" :disabled="at === 0" @click="go(-1)" />
-        <FieldKeyButton big label="Undo" press="u" :disabled="!undoable" @click="takeBack" />
-        <FieldKeyButton big label="Leave" press="b" @click="leave" />
-      </footer>
-    </template>
-    <template v-else-if="piece && plan">
-      <h1>Nothing to do at the bench yet</h1>
-      <p class="text">Go round the joints first.</p>
-      <footer><FieldKeyButton big label="Leave" press="b" @click="leave" /></footer>
-    </template>
-  </main>
+        <StepJump v-model="chosen" :steps="steps" :first="doneCount + 1" />
+        <footer>
+          <FieldKeyButton v-if="step.spares" main big label="It let go" press="l" @click="letGo" />
+          <FieldKeyButton
+            v-if="!step.shouldersOf"
+            :main="held.length === 0 && !step.spares"
+            big
+            :label="step.spares ? 'It still holds' : held.length > 0 ? 'Done all the same' : 'Done'"
+            press="space"
+            @click="tick"
+          />
+          <FieldKeyButton
+            v-if="step.kind === 'dry-run'"
+            big
+            label="Something does not close"
+            press="d"
+            @click="toDryRun"
+          />
+          <FieldKeyButton big label="Next" press="→" :disabled="at >= steps.length - 1" @click="go(1)" />
+          <FieldKeyButton v-if="step.clockMin && !clock" big label="Start the clock" press="c" @click="startClock" />
+          <FieldKeyButton v-if="clock" big label="One more minute" press="+" @click="oneMore" />
+          <FieldKeyButton v-if="state !== 'running'" big label="Begin" press="s" @click="begin" />
+          <FieldKeyButton v-if="state !== 'put-off'" big label="Put off" press="p" @click="putOff" />
+          <FieldKeyButton big label="Why" press="w" :aria-pressed="why" @click="why = !why" />
+          <FieldKeyButton big label="Back" :disabled="at === 0" @click="go(-1)" />
+          <FieldKeyButton big label="Undo" press="u" :disabled="!undoable" @click="takeBack" />
+          <FieldKeyButton big label="Leave" press="b" @click="leave" />
+        </footer>
+      </template>
+      <template v-else-if="piece && plan">
+        <h1>Nothing to do at the bench yet</h1>
+        <p class="text">Go round the joints first.</p>
+        <footer><FieldKeyButton big label="Leave" press="b" @click="leave" /></footer>
+      </template>
+    </main>
+  </div>
 </template>
 
 <style scoped>
+.at-bench {
+  height: 100%;
+}
+.at-bench.beside {
+  display: grid;
+  grid-template-columns: minmax(300px, 34%) minmax(0, 1fr);
+}
+.front {
+  border-right: 1px solid var(--rule);
+}
+.room:focus {
+  outline: none;
+}
 .room {
-  min-height: 100%;
-  padding: 4vh 6vw;
+  height: 100%;
+  padding: 4vh 4vw;
+  overflow: auto;
   display: flex;
   flex-direction: column;
   gap: 22px;

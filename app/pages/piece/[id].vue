@@ -77,9 +77,10 @@ watch(index, async () => {
     <div class="front no-print">
       <div v-if="small" class="front-bar">
         <JointStepper />
-        <FieldKeyButton
-          slim
-          :label="standOpen ? 'Hide the drawing' : 'Show the drawing'"
+        <FieldChipButton
+          plain
+          label="Drawing"
+          :pressed="standOpen"
           :aria-expanded="standOpen"
           @click="standOpen = !standOpen"
         />
@@ -145,11 +146,11 @@ watch(index, async () => {
   }
 }
 .piece.small {
-  grid-template-columns: 1fr;
+  grid-template-columns: minmax(0, 1fr);
   grid-template-rows: auto auto minmax(0, 1fr);
 }
 .small .front {
-  grid-template: auto minmax(0, 1fr) / 1fr;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
 }
 .small .front-bar {
   display: flex;
@@ -175,6 +176,9 @@ watch(index, async () => {
   .small.stand-open .front-stand {
     height: auto;
     min-height: 0;
+  }
+  .small.stand-open :deep(.of-all) {
+    display: none;
   }
   .small.stand-open .front {
     border-right: 1px solid var(--rule);

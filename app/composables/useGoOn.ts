@@ -1,6 +1,6 @@
 /** A field that may be filled next: `data-entry` tells whether anybody has said anything yet. */
 const ENTRY = '[data-entry] input'
-const isShown = (e: HTMLElement): boolean => e.offsetParent !== null && !e.hasAttribute('disabled')
+const isShown = (e: HTMLElement): boolean => e.checkVisibility() && !e.hasAttribute('disabled')
 
 /**
  * Where the hand goes after a figure was entered: the next one nobody has told yet, else the next one at all, else the

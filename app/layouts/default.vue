@@ -15,12 +15,14 @@ useKeptFocus()
 .frame {
   height: 100dvh;
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
+  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
 }
 .below {
   grid-row: 3;
   min-height: 0;
-  overflow: auto;
+  /* What is only heard, not seen, is placed by this and never widens the page. */
+  position: relative;
+  overflow: hidden auto;
 }
 @media print {
   .frame {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { applyAll, newPiece } from '../../tests/fixtures/pieces'
+import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
 import { measured } from '../measure/measured'
 import { orThrow } from '../measure/result'
 import { distance } from '../measure/vec'
@@ -8,6 +8,7 @@ import { axisLengthMm } from './geometry'
 import { barBetween, bentAxis } from './new-part'
 import { partOf } from './facts'
 import { jointName } from './names'
+import { twinId } from './sides'
 import type { Edit, Piece as PieceDocument } from './schema'
 
 const edit = (change: Edit) => ({ do: 'edit-frame', edit: change }) as const
@@ -68,6 +69,29 @@ describe('changing the frame by hand', () => {
         .map(j => j.receives)
         .sort(),
     ).toEqual(['right-back-post', 'right-front-post'])
+  })
+
+  it('mirrors a part into the place of a missing one: its shape and joints, under that one’s name and numbers', () => {
+    const armchair = newChair({ arms: 'through' })
+    const arms = armchair.parts.filter(p => /\barm$/.test(p.id)).map(p => p.id)
+    expect(arms).toEqual(['left-arm', 'right-arm'])
+    const shaped = edited(armchair, {
+      do: 'shape-part',
+      part: 'left-arm',
+      section: { shape: 'rectangle', stations: [{ along: 0, widthMm: 61, depthMm: 19 }] },
+    })
+    const lost = edited(shaped, { do: 'describe-part', part: 'right-arm', missing: true })
+    const made = edited(lost, { do: 'mirror-part', part: 'left-arm', as: 'right-arm' })
+    const arm = partOf(made, 'right-arm')
+    expect([arm.missing, arm.section]).toEqual([true, partOf(made, 'left-arm').section])
+    expect(made.parts.map(p => p.id)).toEqual(armchair.parts.map(p => p.id))
+    const its = (piece: PieceDocument) =>
+      piece.joints.filter(j => j.enters === 'right-arm').map(({ id, number, receives }) => ({ id, number, receives }))
+    expect(its(made)).toEqual(its(armchair))
+    for (const j of made.joints.filter(x => x.enters === 'right-arm')) {
+      const twin = made.joints.find(x => x.enters === 'left-arm' && x.receives === twinId(j.receives))!
+      expect(distance(j.at, [-twin.at[0], twin.at[1], twin.at[2]])).toBeLessThan(1e-9)
+    }
   })
 
   it('refuses what would lose a finding, a fault or the last part, and says which', () => {

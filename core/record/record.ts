@@ -15,6 +15,7 @@ import type { ClearanceKey } from '../piece/words'
 import { CAUTIONS } from '../reference/cautions'
 import { DECISION_LABELS } from '../takeapart'
 import { jointName, nameOf, partName } from '../piece/names'
+import { likeOnce } from './alike'
 import { whatWasTried } from './tried'
 
 export interface RecordLine {
@@ -93,7 +94,9 @@ function theJob({ intake, takenInAt, outcome, title }: Piece, plan: Plan): Recor
 }
 
 function whatWasFound(piece: Piece): RecordSection {
-  const lines = faultyJoints(piece).map(j => line(`${tagOf(j)} ${jointName(piece, j)}`, findingPhrase(piece, j)))
+  const lines = likeOnce(
+    faultyJoints(piece).map(j => line(`${tagOf(j)} ${jointName(piece, j)}`, findingPhrase(piece, j))),
+  )
   const untested = presentJoints(piece).filter(j => findingOf(piece, j.id).state === 'not-tested')
   if (untested.length > 0) lines.push(line('Not tested', say`${untested.map(tagOf).join(', ')}`))
   const names = (some: readonly Part[]) => say`${some.map(p => partName(piece, p)).join(', ')}`
@@ -205,7 +208,10 @@ function whatStaysShut(piece: Piece, plan: Plan): RecordSection {
   const shut = plan.takeApart.decisions.filter(d => d.decision !== 'open')
   return {
     title: 'Opened on the way, and left shut',
-    lines: shut.map(d => line(`${tagOf(jointOf(piece, d.joint))} ${DECISION_LABELS[d.decision]}`, d.why)),
+    lines: likeOnce(
+      shut.map(d => line(tagOf(jointOf(piece, d.joint)), say`${DECISION_LABELS[d.decision]}: ${d.why}`)),
+      ', ',
+    ),
   }
 }
 

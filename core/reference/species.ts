@@ -47,7 +47,12 @@ export function speciesNamed(name: string): Species {
   }
 }
 
-/** Woods whose tannin turns black with wet iron. */
-export const TANNIN_WOODS: ReadonlySet<string> = new Set(
-  SPECIES.filter(s => /oak|walnut|chestnut/i.test(s.name)).map(s => s.name),
-)
+/** What a part’s wood is called where nobody knows it. */
+export const NOT_KNOWN = 'not known'
+export const isKnownWood = (name: string): boolean => SPECIES.some(s => s.name === name)
+
+/** Woods whose tannin turns black with wet iron; one nobody knows may be one of them. */
+export const TANNIN_WOODS: ReadonlySet<string> = new Set([
+  ...SPECIES.filter(s => /oak|walnut|chestnut/i.test(s.name)).map(s => s.name),
+  NOT_KNOWN,
+])

@@ -1,5 +1,5 @@
 import type { Sourced } from '../reference/row'
-import { speciesNamed } from '../reference/species'
+import { isKnownWood, speciesNamed } from '../reference/species'
 
 /** What a small piece of new wood is for, which says what wood may stand in for the part’s own. */
 export type WoodUse = 'pin' | 'turned' | 'block' | 'patch'
@@ -74,6 +74,9 @@ const LISTED: Readonly<Record<string, readonly string[]>> = {
 export const isListed = (wood: string): boolean => wood in LISTED
 export const lookAlikes = (wood: string): readonly string[] => LISTED[wood] ?? []
 
+/** What is asked for where a part’s own wood is wanted and nobody knows it. */
+const OWN_ONCE_KNOWN = 'its own wood, once that is known'
+
 /** A wood that would do, and how dense it is against the part’s own: 1 is alike. */
 export interface LikeWood {
   readonly name: string
@@ -102,5 +105,6 @@ export function woodsFor(use: WoodUse, beside: string): LikeWood[] {
         }))
       : []
   const isOwn = woods.length === 0 || woods.includes(beside)
-  return isOwn ? [{ name: beside, density: 1 }, ...alike, ...others] : others
+  const ownName = isKnownWood(beside) ? beside : OWN_ONCE_KNOWN
+  return isOwn ? [{ name: ownName, density: 1 }, ...alike, ...others] : others
 }

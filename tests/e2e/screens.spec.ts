@@ -16,6 +16,17 @@ const test = base.extend<object, { demo: Workshop }>({
   ],
 })
 
+/** Whatever can be seen past the right edge, but for what is inside a drawing. */
+function pastTheEdge(): string[] {
+  return Array.from(document.querySelectorAll('body *'))
+    .filter((e) => {
+      const { right, width, height } = e.getBoundingClientRect()
+      return right > innerWidth + 1 && width > 2 && height > 2 && e.checkVisibility() && !e.closest('.stand, svg, .lane')
+    })
+    .map(e => `${e.tagName} ${e.textContent?.trim().slice(0, 40)}`)
+    .slice(0, 3)
+}
+
 const STEPS = ['take-in', 'test', 'cause', 'mend', 'open-up', 'dry-run', 'glue-up', 'record']
 const SCREENS = [
   '/',
@@ -49,7 +60,9 @@ for (const path of SCREENS) {
       const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
       expect(serious.map(v => `${colorScheme}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([])
       await page.setViewportSize({ width: 360, height: 740 })
+      await page.waitForTimeout(200)
       expect(await page.evaluate(() => document.documentElement.scrollWidth), 'at 360 px').toBeLessThanOrEqual(360)
+      expect(await page.evaluate(pastTheEdge), 'at 360 px').toEqual([])
     }
   })
 }

@@ -6,7 +6,7 @@ const open = defineModel<boolean>('open', { default: false })
 </script>
 
 <template>
-  <UCollapsible v-model:open="open" class="fold">
+  <UCollapsible v-model:open="open" class="fold" :unmount-on-hide="false">
     <UButton
       variant="link"
       color="neutral"

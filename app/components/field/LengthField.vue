@@ -141,7 +141,7 @@ function putDown(): void {
       :aria-invalid="error !== '' || Boolean(problem)"
       :aria-describedby="`${id}-note`"
       @update:model-value="text => type(String(text))"
-      @keydown.enter.stop="enter"
+      @keydown.enter.stop.prevent="enter"
       @keydown.esc="escape"
       @focus="pickUp"
       @blur="putDown"

@@ -45,7 +45,13 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
   border-bottom: 1px solid var(--rule);
   white-space: nowrap;
 }
-.name,
+.top > :deep(*) {
+  flex: none;
+}
+.top > .crumb {
+  flex: 0 1 auto;
+}
+.top > .name,
 .to {
   display: inline-flex;
   align-items: center;
@@ -62,13 +68,6 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
   text-overflow: ellipsis;
   min-width: 0;
   font-weight: 600;
-}
-.saved {
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.gap {
-  flex: 1;
 }
 @media (max-width: 900px) {
   .top {

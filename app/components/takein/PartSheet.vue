@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { leanOf, lengthOf } from '#core/condition/part-figures'
+import { measured, type Measured } from '#core/measure/measured'
+import { acrossSizes, withAcross, type AcrossSize } from '#core/piece/part-sizes'
 import { handOf, twinId } from '#core/piece/sides'
 import type { Result } from '#core/measure/result'
 import type { Edit, Part } from '#core/piece/schema'
 import { FINISHES, SHOW_FACES } from '#core/piece/words'
-import { SPECIES } from '#core/reference/species'
+import { NOT_KNOWN, SPECIES } from '#core/reference/species'
 import { handSeen, partName } from '#core/piece/names'
 
 /**
@@ -19,6 +21,10 @@ const lean = computed(() => leanOf(part))
 const length = computed(() => lengthOf(part))
 const joints = computed(() => piece.value!.joints.filter(j => j.enters === part.id))
 const hand = computed(() => handOf(part.id))
+/** The part of the other side, where it is missing: a mirrored one takes its place. */
+const lostTwin = computed(() =>
+  hand.value === 'none' ? undefined : piece.value!.parts.find(p => p.id === twinId(part.id) && p.missing),
+)
 /** Below this a leg stands upright as far as a bit is concerned, degrees. */
 const LEANS_DEG = 0.4
 
@@ -27,6 +33,16 @@ function edit(change: Edit): Result<unknown> {
   refused.value = result.ok ? '' : result.issues[0]!.message
   return result
 }
+const ACROSS_LABELS = {
+  diameter: 'Diameter',
+  height: 'Height',
+  thickness: 'Thickness',
+  width: 'Width, from the front',
+  depth: 'Depth, from the side',
+} as const
+const across = computed(() => acrossSizes(part))
+const takeAcross = (size: AcrossSize) => (m: Measured) =>
+  edit({ do: 'shape-part', part: part.id, section: withAcross(part.section, size, m.value) })
 const describe = (facts: Partial<Extract<Edit, { do: 'describe-part' }>>) =>
   edit({ do: 'describe-part', part: part.id, ...facts })
 const rename = (label: string) => label !== '' && edit({ do: 'rename-part', part: part.id, label }).ok
@@ -42,8 +58,7 @@ function duplicate(): void {
   if (edit({ do: 'duplicate-part', part: part.id, as, by: [0, 40, 0] }).ok) pickedPart.value = as
 }
 function mirror(): void {
-  const handed = hand.value !== 'none'
-  const as = free(handed ? twinId(part.id) : `${part.id}-mirrored`)
+  const as = lostTwin.value?.id ?? free(hand.value === 'none' ? `${part.id}-mirrored` : twinId(part.id))
   if (edit({ do: 'mirror-part', part: part.id, as }).ok) pickedPart.value = as
 }
 function remove(): void {
@@ -53,7 +68,7 @@ function remove(): void {
 const items = (ids: readonly string[]) => ids.map(value => ({ label: value.replaceAll('-', ' '), value }))
 const THERE = items(['there', 'missing', 'beyond-saving'])
 const there = computed(() => (part.stillIn ? 'beyond-saving' : part.missing ? 'missing' : 'there'))
-const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
+const WOODS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ label: value, value }))
 </script>
 
 <template>
@@ -80,6 +95,17 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
       <FigureValue label="From the front" :figure="lean.front" /> from the front,
       <FigureValue label="From the side" :figure="lean.side" /> from the side
     </p>
+    <div class="across">
+      <LengthField
+        v-for="s in across"
+        :key="s.id"
+        dense
+        :label="ACROSS_LABELS[s.id]"
+        :value="measured(s.valueMm)"
+        :take="takeAcross(s)"
+        :hint="part.section.stations.length > 1 ? 'where it is thickest' : ''"
+      />
+    </div>
     <div class="line">
       <label for="part-wood">Wood</label>
       <PickOne
@@ -119,7 +145,11 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
     <PartJoint v-for="j in joints" :key="j.id" :joint="j" :edit="edit" />
     <div class="chips">
       <FieldKeyButton slim label="Duplicate" @click="duplicate" />
-      <FieldKeyButton slim label="Mirror" @click="mirror" />
+      <FieldKeyButton
+        slim
+        :label="lostTwin ? `Mirror to the ${partName(piece, lostTwin)}` : 'Mirror'"
+        @click="mirror"
+      />
       <FieldKeyButton slim label="Take it away" @click="remove" />
     </div>
     <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
@@ -138,6 +168,11 @@ const WOODS = SPECIES.map(s => ({ label: s.name, value: s.name }))
   grid-template-columns: 150px 1fr;
   gap: 4px 12px;
   align-items: center;
+}
+.across {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 4px 14px;
 }
 .grain {
   max-width: 420px;

@@ -111,7 +111,8 @@ watch(index, async () => {
 }
 .worksheet {
   background: var(--sheet);
-  overflow: auto;
+  position: relative;
+  overflow: hidden auto;
   padding: 18px 24px 0;
   display: flex;
   flex-direction: column;

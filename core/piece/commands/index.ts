@@ -8,11 +8,12 @@ import type { CommandForm, CommandKind } from './define'
 import { DRY_FIT } from './dry-fit'
 import { JOINTS } from './joints'
 import { MADE } from './made'
+import { MANY } from './many'
 import { RECORD } from './record'
 import { WOOD } from './wood'
 
 /** Everything a repairer can say, measure, choose or do to a piece. Nothing else ever changes one. */
-export const COMMANDS = [...MADE, ...JOINTS, ...WOOD, ...DRY_FIT, ...CHOICES, ...RECORD] as const
+export const COMMANDS = [...MADE, ...JOINTS, ...WOOD, ...DRY_FIT, ...MANY, ...CHOICES, ...RECORD] as const
 
 type Schemas<T extends readonly { readonly schema: unknown }[]> = { [K in keyof T]: T[K]['schema'] }
 const SCHEMAS = COMMANDS.map(c => c.schema) as unknown as Schemas<typeof COMMANDS>

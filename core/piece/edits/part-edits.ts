@@ -62,7 +62,10 @@ const duplicatePart = defineEdit({
   }),
 })
 
-/** A copy for the other side, with the other hand. */
+/**
+ * A copy for the other side, with the other hand. Where that side's own part is there but missing, the copy takes its
+ * place: its name and number, its joints, and that it has still to be made.
+ */
 const mirrorPart = defineEdit({
   schema: z.strictObject({ do: z.literal('mirror-part'), part: Id, as: Id, label: Name.optional() }),
   edit: (frame, change) =>
@@ -179,21 +182,41 @@ function copyPart(
     across: turn(model.across),
     ...(cuts ? { cuts } : {}),
   }
+  const lost = frame.parts.find(p => p.id === change.as && p.missing)
+  const before = lost ? frame.joints.filter(j => j.enters === lost.id) : []
   const joints: Joint[] = []
   for (const joint of frame.joints.filter(j => j.enters === model.id)) {
     const { shares: _own, passes: _order, ...rest } = joint
     const receives = partner(joint.receives)
-    const id = freeId(jointId(copy.id, receives), taken => [...frame.joints, ...joints].some(j => j.id === taken))
-    const number = Math.max(0, ...frame.joints.map(j => j.number)) + 1 + joints.length
+    const isTaken = (id: string) => [...frame.joints, ...joints].some(j => j.id === id)
+    const same = before.find(j => j.receives === receives && !joints.some(made => made.id === j.id))
     joints.push({
       ...rest,
-      id,
-      number,
+      id: same?.id ?? freeId(jointId(copy.id, receives), isTaken),
+      number: same?.number ?? Math.max(0, ...frame.joints.map(j => j.number)) + 1 + joints.length,
       enters: copy.id,
       receives,
       at: point(joint.at),
       withdraw: turn(joint.withdraw),
     })
   }
-  return withPart(frame, copy, joints)
+  return lost ? inPlaceOf(frame, lost, copy, joints) : withPart(frame, copy, joints)
+}
+
+/** A part in the place of one that is missing: what goes into that one goes into this, what it went into it enters. */
+function inPlaceOf(frame: Frame, lost: Part, copy: Part, joints: readonly Joint[]): Result<Frame> {
+  const { missing: _m, stillIn: _s, label: _l, ...shape } = copy
+  const made: Part = {
+    ...shape,
+    missing: true,
+    ...(lost.label === undefined ? {} : { label: lost.label }),
+    ...(lost.stillIn === undefined ? {} : { stillIn: lost.stillIn }),
+  }
+  const kept = new Set(joints.map(j => j.id))
+  const left = frame.joints.filter(j => j.enters !== lost.id)
+  const gone = new Set(frame.joints.filter(j => j.enters === lost.id && !kept.has(j.id)).map(j => j.id))
+  return succeed({
+    parts: frame.parts.map(p => (p.id === lost.id ? made : p)),
+    joints: [...left.map(j => (j.shares !== undefined && gone.has(j.shares) ? withoutShare(j) : j)), ...joints],
+  })
 }

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { arbitraryOf, newPiece } from '../../../tests/fixtures/pieces'
+import { applyAll, arbitraryOf, newPiece } from '../../../tests/fixtures/pieces'
 import { orThrow } from '../../measure/result'
 import { along, distance, dot, length, scale, subtract, unit, type Vec } from '../../measure/vec'
+import { apply } from '../apply'
 import { twinId } from '../sides'
 import { readPieceFile, writePieceFile } from '../file'
 import { boundsOf, solidsOf, surfaceBetween } from '../geometry'
@@ -181,5 +182,51 @@ describe('counting', () => {
       expect(dot(j.withdraw, [0, 1, 0])).toBeGreaterThan(0.9)
     }
     expect(scale([1, 0, 0], 2)).toEqual([2, 0, 0])
+  })
+})
+
+describe('a plank-seat chair with slats and a crest', () => {
+  const chair = newPiece('stick-chair', { back: 'slats', slats: 3 })
+  const of = (role: string) => chair.parts.filter(p => p.role === role)
+
+  it('has its slats between its posts, one over the other, and no sticks', () => {
+    expect([of('slat').length, of('spindle').length, of('back-post').length]).toEqual([3, 0, 2])
+    const heights = of('slat').map(p => p.axis[0]![1])
+    expect(heights).toEqual([...heights].sort((a, b) => a - b))
+    for (const slat of of('slat')) {
+      expect(chair.joints.filter(j => j.enters === slat.id).map(j => j.receives)).toEqual([
+        'left-back-post',
+        'right-back-post',
+      ])
+    }
+    // Leaning with the back: 11 degrees from upright, as its wider way up says.
+    const [slat] = of('slat')
+    const up = unit(cross(slat!.across, unit(subtract(slat!.axis[1]!, slat!.axis[0]!))))
+    expect((Math.acos(Math.abs(up[1])) * 180) / Math.PI).toBeCloseTo(11, 3)
+  })
+
+  it('refuses slats that would touch, and an arm bow nothing would carry', () => {
+    expect(() => newPiece('stick-chair', { back: 'slats', arms: 'bow' })).toThrow('carried by sticks')
+    const tall = apply(chair, { do: 'measure-shape', key: 'slatHeight', measure: { value: 120, basis: 'measured' } })
+    expect(tall).toMatchObject({ ok: false, issues: [{ message: expect.stringContaining('would touch') }] })
+  })
+})
+
+describe('splayed legs', () => {
+  it.each([
+    ['table', 'splay', 'rake'],
+    ['upholstered-frame', 'splay', 'legRake'],
+  ])('of a %s set their feet out and leave everything above where it was', (family, splay, rake) => {
+    const straight = newPiece(family)
+    const degrees = (key: string, value: number) =>
+      ({ do: 'measure-shape', key, measure: { value, basis: 'measured' } }) as const
+    const splayed = applyAll(straight, [degrees(splay, 8), degrees(rake, 5)])
+    const leg = (piece: Piece) => partOf(piece, 'left-front-leg').axis
+    const [foot, top] = [leg(splayed)[0]!, leg(splayed).at(-1)!]
+    expect(top).toEqual(leg(straight).at(-1))
+    // tan 8 and tan 5 of the height between foot and top.
+    expect(foot[0] - top[0]).toBeCloseTo(0.14054 * top[1], 1)
+    expect(foot[2] - top[2]).toBeCloseTo(0.08749 * top[1], 1)
+    expect(foot[1]).toBe(0)
   })
 })

@@ -9,6 +9,7 @@ import {
   seatAtHeight,
   socketFor,
   tan,
+  tenonFor,
   turned,
   type JointSpec,
 } from './builder'
@@ -28,6 +29,8 @@ const MEASURES = [
   row('stickSize', 'Stick thickness', 8, 30, 14, 'a stick, at its thickest'),
   row('bowSize', 'Bow or crest thickness', 14, 50, 24, 'of the bent bow, or front to back of the crest'),
   row('armHeight', 'Arm height', 400, 900, 655, 'floor to the top of the arm'),
+  row('slatHeight', 'Slat height', 20, 140, 55, 'of a slat under the crest, top to bottom edge'),
+  row('slatThickness', 'Slat thickness', 6, 25, 10, 'of a slat, at its ends'),
   row('frontSplay', 'Splay of the front legs', 0, 25, 9, 'seen from the front', false, 'deg'),
   row('frontRake', 'Rake of the front legs', 0, 25, 6, 'seen from the side, feet set forward', false, 'deg'),
   row('backSplay', 'Splay of the back legs', 0, 25, 7, 'seen from the front', false, 'deg'),
@@ -45,19 +48,27 @@ const OPTIONS = [
     ['box', 'box, all four sides'],
   ),
   option('legs', 'Leg tenons', 'through', ['through', 'through the plank, wedged'], ['blind', 'blind']),
-  option('back', 'Back', 'bow', ['bow', 'bent bow'], ['crest', 'crest on two posts']),
+  option(
+    'back',
+    'Back',
+    'bow',
+    ['bow', 'sticks in a bent bow'],
+    ['crest', 'sticks, a crest on two posts'],
+    ['slats', 'slats, a crest on two posts'],
+  ),
   counts('sticks', 'Sticks in the back', 7, 3, 11),
+  counts('slats', 'Slats in a back without sticks', 2, 1, 4),
   option('arms', 'Arms', 'none', ['none', 'none'], ['bow', 'arm bow on sticks'], ['arms', 'two arms on posts']),
   RUNNERS,
 ]
 
 type Corner = 'lf' | 'rf' | 'lb' | 'rb'
 
-/** A plank, splayed turned legs let into it from below, sticks from above to a bent bow or a curved crest. */
+/** A plank, splayed turned legs let into it from below; above sticks to a bent bow or a curved crest, or slats. */
 export const stickChair: Family = {
   id: 'stick-chair',
-  label: 'Plank-seat stick chair',
-  looks: 'a plank, splayed turned legs below, sticks above',
+  label: 'Plank-seat chair',
+  looks: 'a plank, splayed turned legs below, sticks or slats above',
   measures: MEASURES,
   options: OPTIONS,
   build,
@@ -72,7 +83,8 @@ function build(measures: Measures, o: Options, species: string) {
   if (o.stretchers !== 'none') addStretchers(b, v, o, legs)
   const back: StickBack = { b, v, plank, ...(o.back === 'bow' ? addBow(b, v, plank) : addCrest(b, v, plank)) }
   const rail = o.arms === 'bow' ? addArmBow(back) : null
-  addSticks(back, Number(o.sticks), rail)
+  if (o.back === 'slats') addSlats(back, Number(o.slats))
+  else addSticks(back, Number(o.sticks), rail)
   if (o.arms === 'arms') addArms(back)
   return b.frame()
 }
@@ -87,10 +99,13 @@ function assertRoomFor(v: Sizes, o: Options): void {
     v('stretcherHeight') + v('plank') + 70 <= v('seatHeight'),
     'The stretchers would meet the plank: check the stretcher height.',
   )
-  need(
-    v('seatWidth') * 0.62 >= (Number(o.sticks) + 1) * (v('stickSize') + 4) + 2 * v('bowSize'),
-    'The sticks would touch: check how many there are, their thickness and the seat width.',
-  )
+  if (o.back === 'slats') { assertSlatsHaveRoom(v, o) }
+  else {
+    need(
+      v('seatWidth') * 0.62 >= (Number(o.sticks) + 1) * (v('stickSize') + 4) + 2 * v('bowSize'),
+      'The sticks would touch: check how many there are, their thickness and the seat width.',
+    )
+  }
   needRunnerRoom(v, o, v('seatDepth'), v('stretcherHeight'))
   if (o.arms !== 'none') {
     need(
@@ -98,6 +113,30 @@ function assertRoomFor(v: Sizes, o: Options): void {
       'The arms must lie at least 110 mm over the seat and 90 mm under the top of the back: check the arm height.',
     )
   }
+}
+
+/** Wood between two slats, and between a slat and the plank or the crest, millimetres. */
+const BETWEEN_SLATS_MM = 12
+/** Shares of the way from plank to crest between which slats are spread. */
+const [LOWEST_SLAT, HIGHEST_SLAT] = [0.34, 0.8]
+/** A post is this thick at least where a slat enters it, millimetres. */
+const POST_MM = 24
+
+/** How high the posts stand clear between plank and crest, along their lean. */
+const clearOfPosts = (v: Sizes): number => (v('backHeight') - v('seatHeight') - CREST.heightMm) / Math.cos(lean(v))
+const lean = (v: Sizes): number => Math.atan(tan(v('rake')))
+
+function assertSlatsHaveRoom(v: Sizes, o: Options): void {
+  need(o.arms !== 'bow', 'An arm bow is carried by sticks: pick a back with sticks, or two arms on posts.')
+  const count = Number(o.slats)
+  const eachMm = count === 1 ? Infinity : (clearOfPosts(v) * (HIGHEST_SLAT - LOWEST_SLAT)) / (count - 1)
+  const toCrestMm = clearOfPosts(v) * (1 - HIGHEST_SLAT) - v('slatHeight') / 2
+  const toPlankMm = clearOfPosts(v) * LOWEST_SLAT - v('slatHeight') / 2
+  need(
+    Math.min(eachMm - v('slatHeight'), toCrestMm, toPlankMm) >= BETWEEN_SLATS_MM,
+    'The slats would touch: check how many there are, their height and the back height.',
+  )
+  need(v('slatThickness') <= POST_MM - 8, 'The slats are too thick for their posts: check the slat thickness.')
 }
 
 /** The plank runs from back to front; its sides follow the sitter. */
@@ -268,6 +307,22 @@ function addCrest(b: FrameBuilder, v: Sizes, plank: Part): Pick<StickBack, 'memb
     )
   }
   return { members: { left: post(1, 'left'), right: post(-1, 'right') }, spreadMm: half - 30, topAt }
+}
+
+/** Slats from post to post, spread between plank and crest, each let into both. */
+function addSlats({ b, v, members }: StickBack, count: number): void {
+  const [height, thick] = [v('slatHeight'), v('slatThickness')]
+  const up = unit(subtract(inBack(v, 0, 100), inBack(v, 0, 0)))
+  const joint = tenonFor(thick, height, 12)
+  for (let i = 0; i < count; i++) {
+    const share = count === 1 ? HIGHEST_SLAT : LOWEST_SLAT + ((HIGHEST_SLAT - LOWEST_SLAT) * i) / (count - 1)
+    b.bar(
+      { id: `slat-${i + 1}`, role: 'slat', thicknessMm: thick, heightMm: height, up },
+      seatAlong(members.left, share),
+      seatAlong(members.right, share),
+      joint,
+    )
+  }
 }
 
 const stickId = (i: number, count: number) =>

@@ -1,7 +1,17 @@
 import { assumed } from '../../measure/measured'
 import { lerp, type Vec } from '../../measure/vec'
 import type { Part } from '../document-schema'
-import { dowelsFor, fixedBy, FrameBuilder, seatAlong, seatAt, seatAtHeight, tenonFor, type JointSpec } from './builder'
+import {
+  dowelsFor,
+  fixedBy,
+  FrameBuilder,
+  seatAlong,
+  seatAt,
+  seatAtHeight,
+  tan,
+  tenonFor,
+  type JointSpec,
+} from './builder'
 import { need, option, row, sizesOf, type Family, type Measures, type Options, type Sizes } from './family'
 import { SIDES } from './runners'
 
@@ -13,6 +23,8 @@ const MEASURES = [
   row('apronHeight', 'Apron height', 40, 220, 105, 'top to bottom edge', true),
   row('overhang', 'Overhang', 0, 250, 35, 'of the top over the legs', true),
   row('footSize', 'Foot thickness', 12, 120, 28, 'a leg at the floor'),
+  row('splay', 'Splay of the legs', 0, 20, 0, 'feet set out sideways, seen from the front', false, 'deg'),
+  row('rake', 'Rake of the legs', 0, 20, 0, 'feet set out to front and back, seen from the side', false, 'deg'),
   row('apronThickness', 'Apron thickness', 12, 50, 21, 'face to face'),
   row('topThickness', 'Thickness of the top', 10, 60, 20, 'at its edge'),
   row('tenonDepth', 'Tenon or dowel length', 8, 80, 26, 'how deep the apron goes into the leg'),
@@ -124,23 +136,26 @@ function addLegs(b: FrameBuilder, v: Sizes): Table['legs'] {
     v('width') / 2 - v('overhang') - v('legSize') / 2,
     v('legSize'),
   ]
+  const [out, forth] = [high * tan(v('splay')), high * tan(v('rake'))]
   const made: Partial<Record<Corner, Part>> = {}
   for (const { side, sign } of SIDES) {
     const leg = (where: 'front' | 'back', depth: number) =>
-      b.upright(
-        `${side}-${where}-leg`,
-        `${where}-leg`,
-        [
-          [sign * x, 0, depth],
-          [sign * x, high, depth],
-        ],
+      b.solid(
         {
+          id: `${side}-${where}-leg`,
+          role: `${where}-leg`,
           stations: [
             { along: 0, widthMm: v('footSize'), depthMm: v('footSize') },
             { along: (high - v('apronHeight')) / high, widthMm: s, depthMm: s },
             { along: 1, widthMm: s, depthMm: s },
           ],
         },
+        [
+          [sign * (x + out), 0, depth + Math.sign(depth) * forth],
+          [sign * x, high, depth],
+        ],
+        [1, 0, 0],
+        { start: [0, 1, 0], end: [0, 1, 0] },
       )
     made[side === 'left' ? 'lf' : 'rf'] = leg('front', z)
     made[side === 'left' ? 'lb' : 'rb'] = leg('back', -z)

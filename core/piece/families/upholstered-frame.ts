@@ -1,5 +1,5 @@
 import { assumed } from '../../measure/measured'
-import { along, type Vec } from '../../measure/vec'
+import { along, distance, type Vec } from '../../measure/vec'
 import { frameOfSegment, pointAtHeight } from '../geometry'
 import type { Part } from '../document-schema'
 import { dowelsFor, FrameBuilder, seatAlong, seatAt, seatAtHeight, tan, tenonFor, type JointSpec } from './builder'
@@ -20,6 +20,8 @@ const MEASURES = [
   row('footSize', 'Foot thickness', 15, 110, 34, 'a leg at the floor'),
   row('stretcherHeight', 'Stretcher height', 50, 300, 120, 'floor to the middle of the stretchers'),
   row('armHeight', 'Arm height', 350, 900, 610, 'floor to the top of the arm rail'),
+  row('splay', 'Splay of the legs', 0, 15, 0, 'feet set out sideways, seen from the front', false, 'deg'),
+  row('legRake', 'Rake of the legs', 0, 15, 0, 'feet set out to front and back, seen from the side', false, 'deg'),
   row('rake', 'Lean of the back', 0, 25, 12, 'from upright', false, 'deg'),
 ]
 const OPTIONS = [
@@ -134,34 +136,25 @@ function addLegs(b: FrameBuilder, v: Sizes, o: Options): Bench['legs'] {
         [1, 0, 0],
         { start: [0, 1, 0], end: [0, 1, 0] },
       )
-    const high = o.arms !== 'none' ? v('armHeight') - ARM.heightMm : seat
+    /** Foot and seat end of a leg: splayed and raked below the seat, whatever goes on above it. */
+    const below = (depth: number): Vec[] => [
+      [sign * (x + seat * tan(v('splay'))), 0, depth + Math.sign(depth) * seat * tan(v('legRake'))],
+      [sign * x, seat, depth],
+    ]
+    const belowMm = distance(...(below(z) as [Vec, Vec]))
+    const arm = v('armHeight') - ARM.heightMm
     const back = v('backHeight') - seat
-    made[side === 'left' ? 'lf' : 'rf'] = leg(
-      'front',
-      [
-        [sign * x, 0, z],
-        [sign * x, high, z],
-      ],
-      high,
-    )
+    made[side === 'left' ? 'lf' : 'rf']
+      = o.arms === 'none'
+        ? leg('front', below(z), belowMm)
+        : leg('front', [...below(z), [sign * x, arm, z]], belowMm + arm - seat)
     made[side === 'left' ? 'lb' : 'rb']
       = o.back === 'none'
-        ? leg(
-            'back',
-            [
-              [sign * x, 0, -z],
-              [sign * x, seat, -z],
-            ],
-            seat,
-          )
+        ? leg('back', below(-z), belowMm)
         : leg(
             'back',
-            [
-              [sign * x, 0, -z],
-              [sign * x, seat, -z],
-              [sign * x, v('backHeight'), -z - back * tan(v('rake'))],
-            ],
-            seat + back / Math.cos((v('rake') * Math.PI) / 180),
+            [...below(-z), [sign * x, v('backHeight'), -z - back * tan(v('rake'))]],
+            belowMm + back / Math.cos((v('rake') * Math.PI) / 180),
           )
   }
   return made as Bench['legs']
@@ -257,7 +250,8 @@ function addArms({ b, v, legs }: Bench): void {
   const y = v('armHeight') - ARM.heightMm / 2
   for (const { side } of SIDES) {
     const [front, back] = side === 'left' ? [legs.lf, legs.lb] : [legs.rf, legs.rb]
-    const over: Vec = [front.axis[0]![0], y, front.axis[0]![2]]
+    const top = front.axis.at(-1)!
+    const over: Vec = [top[0], y, top[2]]
     const from = pointAtHeight(back, y).point
     const arm = b.stub(
       { id: `${side}-arm`, role: 'arm', thicknessMm: ARM.widthMm, heightMm: ARM.heightMm },

@@ -3,17 +3,15 @@ import { describeDuration } from '#core/measure/wall-time'
 import { CAUTIONS } from '#core/reference/cautions'
 import type { Recipe } from '#core/glue'
 import { recipesAlike } from '#core/plan'
-import { DECISION_LABELS, type Decision, type Move } from '#core/takeapart'
 import { bodyName } from '#core/bodies'
 import { WAYS_OUT } from '#core/hardware'
 import { tagOf } from '#core/piece/facts'
 import { faultTag } from '#core/piece/faults'
+import type { Decision, Move } from '#core/takeapart'
 import { newId, wallNow } from '~/composables/useDevice'
-import { jointName } from '#core/piece/names'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
-const { picked } = storeToRefs(useSelection())
 const { plan } = storeToRefs(usePlan())
 const stand = useStand()
 const { go } = useStep()
@@ -26,11 +24,6 @@ onBeforeUnmount(() => {
 })
 const { len } = useUnits()
 const tag = (id: string) => tagOf(piece.value!.joints.find(j => j.id === id)!)
-const label = (id: string) =>
-  jointName(
-    piece.value!,
-    piece.value!.joints.find(j => j.id === id)!,
-  )
 const ORDER: readonly Decision[] = ['undecided', 'open', 'in-the-way', 'mend-in-place', 'leave-shut']
 const decisions = computed(() =>
   [...(plan.value?.takeApart.decisions ?? [])].sort((a, b) => ORDER.indexOf(a.decision) - ORDER.indexOf(b.decision)),
@@ -116,13 +109,6 @@ function toldBefore(recipe: Recipe, at: number): string {
       .join(', ') ?? ''
   )
 }
-const shut = (id: string) => piece.value!.choices.leaveShut.includes(id)
-const COLUMNS = [
-  { id: 'joint', label: 'Joint' },
-  { id: 'what', label: 'What is done' },
-  { id: 'why', label: 'Why' },
-  { id: 'keep', label: 'Keep shut' },
-]
 /** A search that was stopped says what no way of opening it would cost less than. */
 const provenNote = computed(() => {
   if (!plan.value || plan.value.takeApart.boundMin >= plan.value.takeApart.expectedMin - 0.5) return ''
@@ -203,63 +189,7 @@ const provenNote = computed(() => {
     </section>
     <section aria-labelledby="each">
       <h2 id="each">Each joint, and why</h2>
-      <FieldTable
-        label="Each joint, and why"
-        :columns="COLUMNS"
-        :rows="decisions"
-        :id-of="d => d.joint"
-        :class-of="d => (d.decision === 'leave-shut' ? 'soft' : '')"
-      >
-        <template #joint="{ row: d }">
-          <UButton
-            variant="link"
-            color="neutral"
-            class="pick"
-            :label="tag(d.joint)"
-            :aria-pressed="picked === d.joint"
-            @click="picked = d.joint"
-          />
-        </template>
-        <template #what="{ row: d }">
-          <span
-            :class="{
-              blue: d.decision === 'open' || d.decision === 'in-the-way' || d.decision === 'mend-in-place',
-              red: d.decision === 'undecided',
-            }">
-            <strong>{{ DECISION_LABELS[d.decision] }}</strong></span>
-          <br><span class="small">{{ label(d.joint) }}</span>
-        </template>
-        <template #why="{ row: d }">
-          <PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft">
-            <br>chance of harm
-            <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`"
-            /></span>
-          <span v-if="d.margin" class="small soft">
-            <br>{{ d.margin.isJudgement ? 'A matter of judgement: ' : '' }}opened
-            <span class="measure">{{ describeDuration(d.margin.openMin) }}</span>, in place
-            <span class="measure">{{ describeDuration(d.margin.inPlaceMin) }}</span> of expected work and harm</span
-          >
-          <FieldWhatIf
-            v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint)"
-            :piece="piece"
-            :plan="plan"
-            :joint="d.joint"
-            :command="{ do: 'leave-shut', joint: d.joint, on: true }"
-            label="what if it stays shut?"
-            :spoken="`What if ${tag(d.joint)} stays shut?`"
-          />
-        </template>
-        <template #keep="{ row: d }">
-          <FieldChipButton
-            v-if="d.decision !== 'leave-shut' || shut(d.joint)"
-            plain
-            label="keep shut"
-            class="keep"
-            :pressed="shut(d.joint)"
-            @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })"
-          />
-        </template>
-      </FieldTable>
+      <OpenupDecisions :piece="piece" :plan="plan" :decisions="decisions" />
       <p v-if="plan.takeApart.expectedMin > 0" class="small soft">
         Chosen as the cheapest in expected minutes of work and harm together:
         {{ describeDuration(plan.takeApart.expectedMin) }}{{ provenNote }}.
@@ -312,18 +242,5 @@ section {
   justify-content: space-between;
   align-items: start;
   gap: 12px;
-}
-.pick {
-  padding: 0;
-  font: inherit;
-  font-weight: 700;
-  min-height: 32px;
-  min-width: 40px;
-  text-align: left;
-}
-.pick[aria-pressed='true'] {
-  text-decoration: underline;
-  text-decoration-thickness: 2px;
-  text-underline-offset: 4px;
 }
 </style>

@@ -2,7 +2,7 @@
 import { describeEntry } from '#core/piece/history'
 import { drawAsFound, drawingSvg, markFaults, VIEWS } from '#core/drawing'
 import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
-import { recordOf } from '#core/record'
+import { customerRecord, recordOf } from '#core/record'
 
 const store = usePiece()
 const { piece, log } = storeToRefs(store)
@@ -25,28 +25,32 @@ const sheet = computed(() => {
   }))
   return `data:image/svg+xml,${encodeURIComponent(drawingSvg(drawing, p.title, marks, faults))}`
 })
-const print = () => window.print()
+const short = computed(() => (piece.value && plan.value ? customerRecord(piece.value, plan.value) : []))
+/** What goes on paper: a page for the customer, or everything. */
+const paper = ref<'short' | 'full'>('full')
+const isFull = ref(false)
+async function print(what: 'short' | 'full'): Promise<void> {
+  paper.value = what
+  if (what === 'full') isFull.value = true
+  await nextTick()
+  window.print()
+}
 </script>
 
 <template>
-  <article v-if="piece && record" class="sheet">
+  <article v-if="piece && record" class="sheet" :class="`paper-${paper}`">
     <header class="spread">
       <div>
         <h1>{{ record.title }}: condition and treatment</h1>
-        <p class="small soft">Worked out from what was found and decided so far.</p>
+        <p class="small soft">For the customer; the full record for the next repairer stands behind it.</p>
       </div>
       <img :src="sheet" :alt="`${piece.title}, drawn with the numbers of its joints`" class="drawing">
     </header>
-    <section v-for="section in record.sections" :key="section.title">
-      <h2>{{ section.title }}</h2>
-      <dl>
-        <div v-for="(line, i) in section.lines" :key="i">
-          <dt>{{ line.head }}</dt>
-          <dd><PhraseText :phrase="line.text" /></dd>
-        </div>
-      </dl>
-    </section>
-    <section v-if="record.tags.length > 0" aria-labelledby="tags">
+    <RecordSections :sections="short" />
+    <FieldFold v-model:open="isFull" class="full" label="The full record">
+      <RecordSections :sections="record.sections" />
+    </FieldFold>
+    <section v-if="record.tags.length > 0" class="full" aria-labelledby="tags">
       <h2 id="tags">Paper tags</h2>
       <p class="small soft no-print">One for each end that comes loose; the numbers are those on the drawing.</p>
       <ul class="tags">
@@ -67,7 +71,8 @@ const print = () => window.print()
     </FieldFold>
     <RecordErasePiece :id="piece.id" :title="piece.title" />
     <WorksheetFoot>
-      <FieldKeyButton main label="Print record and tags" @click="print" />
+      <FieldKeyButton main label="Print record and tags" @click="print('full')" />
+      <FieldKeyButton label="Print for the customer" @click="print('short')" />
       <a class="key-button" :href="`/api/pieces/${piece.id}/file`" download>Piece file</a>
       <a class="key-button" :href="`/api/pieces/${piece.id}/drawing`" download>Drawing, SVG</a>
     </WorksheetFoot>
@@ -98,15 +103,6 @@ section {
   display: grid;
   gap: 6px;
 }
-dl div {
-  display: grid;
-  grid-template-columns: 190px 1fr;
-  gap: 12px;
-  padding: 3px 0;
-}
-dt {
-  color: var(--soft);
-}
 .tags {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
@@ -122,10 +118,6 @@ dt {
 .number {
   font: 700 26px var(--font-display);
 }
-summary {
-  cursor: pointer;
-  min-height: 40px;
-}
 .log {
   display: grid;
   gap: 2px;
@@ -133,9 +125,16 @@ summary {
   overflow: auto;
 }
 @media (max-width: 640px) {
-  dl div {
-    grid-template-columns: 1fr;
-    gap: 0;
+  .spread {
+    display: grid;
+  }
+}
+@media print {
+  .paper-short .full {
+    display: none;
+  }
+  .full :deep(.fold-line) {
+    display: none;
   }
 }
 </style>

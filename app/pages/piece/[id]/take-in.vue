@@ -4,7 +4,7 @@ import { findFamily } from '#core/piece/families'
 import type { Measured } from '#core/measure/measured'
 import type { Intake } from '#core/piece/schema'
 import { AGES, BLOCK_STATES, FINISHES, SERVICES, UPHOLSTERIES, WEBBING_STATES, WORTHS } from '#core/piece/words'
-import { SPECIES } from '#core/reference/species'
+import { NOT_KNOWN, SPECIES } from '#core/reference/species'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
@@ -49,7 +49,7 @@ const SCHOOL_ITEMS = [
   { label: 'everyday shop', value: 'everyday' },
   { label: 'strength first', value: 'strength' },
 ]
-const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
+const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ label: value, value }))
 </script>
 
 <template>
@@ -97,6 +97,7 @@ const SPECIES_ITEMS = SPECIES.map(s => ({ label: s.name, value: s.name }))
           @update:model-value="store.tell({ do: 'set-species', species: String($event) })"
         />
       </div>
+      <ManyJoints />
       <FieldFold label="Other sizes, assumed until measured">
         <div class="columns">
           <LengthField
@@ -255,15 +256,6 @@ section {
   grid-template-columns: 150px 1fr;
   gap: 4px 12px;
   align-items: center;
-}
-summary {
-  cursor: pointer;
-  min-height: 40px;
-  display: flex;
-  align-items: center;
-  color: var(--soft);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 @media (max-width: 640px) {
   .line {

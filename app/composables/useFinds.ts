@@ -40,7 +40,7 @@ const SETTINGS = [
 const ASKED_AFTER_MS = 150
 
 /** Pieces are found on the server, for there may be thousands; with it gone among those this device last had. */
-function usePiecesFound(term: Ref<string>, isOpen: Ref<boolean>) {
+export function usePiecesFound(term: Ref<string>, isOpen: Ref<boolean>) {
   const asked = refDebounced(term, ASKED_AFTER_MS)
   const pieces = shallowRef<readonly BenchRow[]>([])
   const kept = () =>

@@ -18,10 +18,8 @@ import {
   type Answer,
 } from '#core/quick/answers'
 import { GLUES, type GlueId } from '#core/reference/glues'
-import { memberWords } from '#core/piece/sets'
 import { newId, wallNow } from '~/composables/useDevice'
 import type { BenchRow } from '#shared/bench'
-import { useKeeping, useQueue } from '~/composables/useQueue'
 
 useHead({ title: 'Quick answers · Arreglo' })
 const shop = useShop()
@@ -208,23 +206,7 @@ function work(q: Question): Answered {
 }
 const answers = computed(() => Object.fromEntries(QUESTIONS.map(q => [q.id, work(q)])))
 
-const pieces = shallowRef<readonly BenchRow[]>([])
-onMounted(async () => {
-  pieces.value = await benchPage().then(
-    p => p.rows,
-    async () =>
-      (
-        await useKeeping()
-          .bench()
-          .catch(() => undefined)
-      )?.page.rows ?? [],
-  )
-})
 const kept = reactive<Record<string, string>>({})
-function keepTo(q: Question, id: string): void {
-  const piece = pieces.value.find(p => p.id === id)
-  if (piece) keep(q, piece)
-}
 /** Keeps the answer to a piece as a note in its record, by one press. */
 function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
   const { answer } = answers.value[q.id]!
@@ -278,18 +260,7 @@ function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
               <dd><FigureValue :figure="x.figure" :label="x.label" :range="x.figure.low !== undefined" /></dd>
             </div>
           </dl>
-          <div v-if="pieces.length > 0" class="keep chips">
-            <label class="small soft" :for="`${q.id}-keep`">Keep to</label>
-            <PickOne
-              :id="`${q.id}-keep`"
-              model-value=""
-              :items="[
-                { label: 'a piece …', value: '' },
-                ...pieces.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, value: p.id })),
-              ]"
-              @update:model-value="keepTo(q, $event)"
-            />
-          </div>
+          <KeepToPiece label="Keep to" @keep="piece => keep(q, piece)" />
           <p v-if="kept[q.id]" class="small" role="status">{{ kept[q.id] }}</p>
         </template>
       </section>

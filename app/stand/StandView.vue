@@ -3,6 +3,8 @@ import { partOfBody } from '#core/bodies'
 import { useElementSize } from '@vueuse/core'
 import { sharePointedAt } from '#core/drawing'
 import { findingOf } from '#core/piece/facts'
+import { isSeenFromBefore } from '#core/piece/names'
+import { handOf } from '#core/piece/sides'
 import { pointAtShare } from '#core/piece/geometry'
 import type { Joint } from '#core/piece/schema'
 import { VIEW_NAMES } from '~/stores/stand'
@@ -45,6 +47,12 @@ const path = (points: readonly { x: number, y: number }[]) =>
     .join(' ')
 const present = computed(() => parts.value.filter(p => !p.missing))
 const stateOf = (j: Joint) => findingOf(piece.value!, j.id).state
+
+/** Left and right are said from where one sits, or stands before what nobody leans on. */
+const handWords = computed(() => {
+  if (!piece.value?.parts.some(p => handOf(p.id) !== 'none')) return ''
+  return isSeenFromBefore(piece.value) ? 'left and right as one stands before it' : 'left and right as one sits in it'
+})
 
 const CLICK_PX = 5
 /** Pointers on the sheet: one turns, one with shift moves, two pinch. */
@@ -256,6 +264,7 @@ function byKey(e: KeyboardEvent): void {
         /><span v-if="tag.short">{{ tag.short }}</span>
       </button>
     </div>
+    <p v-if="handWords" class="hands small soft">{{ handWords }}</p>
     <div class="views no-print" role="group" aria-label="How it is shown">
       <UButton v-if="isNarrow" variant="ghost" color="neutral" class="view" label="turn" @click="stand.cycleView()" />
       <template v-else>
@@ -458,6 +467,12 @@ svg {
 }
 .tag-number {
   font-weight: 700;
+}
+.hands {
+  position: absolute;
+  left: 12px;
+  top: 8px;
+  pointer-events: none;
 }
 .views {
   position: absolute;

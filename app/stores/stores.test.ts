@@ -5,6 +5,7 @@ import { findingOf } from '#core/piece/facts'
 import type { Plan } from '#core/plan'
 import { USUAL_SHOP } from '#core/reference/usual-shop'
 import { Desk, settle, tabAt } from '../../tests/fixtures/desk'
+import { Stopped } from '../logic/worker-calls'
 import { useDevice } from './device'
 import { useMessages } from './messages'
 import { usePiece } from './piece'
@@ -14,13 +15,19 @@ import { useSelection } from './selection'
 import { useShop } from './shop'
 import { useSync } from './sync'
 
-const mocks = vi.hoisted(() => ({ queue: undefined as unknown, plans: [] as string[] }))
+const mocks = vi.hoisted(() => ({
+  queue: undefined as unknown,
+  plans: [] as string[],
+  refuse: undefined as Error | undefined,
+}))
 vi.mock('~/composables/useQueue', () => ({ useQueue: () => mocks.queue }))
 vi.mock('~/composables/usePlanner', () => ({
   planInWorker: (piece: { id: string }) => {
     mocks.plans.push(piece.id)
+    if (mocks.refuse) return Promise.reject(mocks.refuse)
     return Promise.resolve({ piece: piece.id } as unknown as Plan)
   },
+  stopPlanning: () => undefined,
 }))
 
 let desk: Desk
@@ -32,6 +39,7 @@ beforeEach(async () => {
   await tab.sync.start()
   mocks.queue = tab.sync
   mocks.plans.length = 0
+  mocks.refuse = undefined
 })
 
 const joints = () => desk.pieces.get('a')!.piece.joints.map(j => j.id) as [string, string]
@@ -124,6 +132,30 @@ describe('the plan', () => {
     expect(await asked()).toBe(3)
     shop.settings = { ...USUAL_SHOP, climate: { ...USUAL_SHOP.climate, tonightC: 3 } }
     expect(await asked()).toBe(4)
+  })
+})
+
+describe('a plan that is not made', () => {
+  const tried = async (why: Error) => {
+    mocks.refuse = why
+    const [store, plan] = [usePiece(), usePlan()]
+    await store.open('a')
+    await nextTick()
+    await settle()
+    return plan
+  }
+
+  it('because it was stopped says so, and is made when asked for again', async () => {
+    const plan = await tried(new Stopped('Stopped.'))
+    expect([plan.wasStopped, plan.failed, plan.busy]).toEqual([true, '', false])
+    mocks.refuse = undefined
+    await plan.again()
+    expect([plan.wasStopped, plan.plan?.piece]).toEqual([false, 'a'])
+  })
+
+  it('because it cannot be says why', async () => {
+    const plan = await tried(new Error('could not be loaded'))
+    expect([plan.wasStopped, plan.failed, plan.plan]).toEqual([false, 'could not be loaded', null])
   })
 })
 

@@ -100,8 +100,7 @@ const words = computed(
 </script>
 
 <template>
-  <section class="night" aria-labelledby="night">
-    <h2 id="night">Warm enough while it cures?</h2>
+  <section class="night" aria-label="Warm enough while it cures?">
     <p class="small soft">{{ words }}</p>
     <VChart style="height: 190px" :option="option" autoresize aria-hidden="true" />
   </section>
@@ -109,7 +108,7 @@ const words = computed(
 
 <style scoped>
 .night {
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
+  display: grid;
+  gap: 6px;
 }
 </style>

@@ -97,8 +97,7 @@ const option = computed(() => {
 </script>
 
 <template>
-  <section v-if="now.length > 0" class="year" aria-labelledby="year">
-    <h2 id="year">Through the year, where it lives</h2>
+  <section v-if="now.length > 0" class="year" aria-label="Through the year, where it lives">
     <p class="small soft">
       <USelect
         :model-value="place"
@@ -137,7 +136,5 @@ const option = computed(() => {
 .year {
   display: grid;
   gap: 8px;
-  border-top: 1px solid var(--rule);
-  padding-top: 10px;
 }
 </style>

@@ -141,6 +141,7 @@ const WOODS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ label: va
       :take="m => describe({ grainOneIn: m })"
       hint="12 is 1 in 12; straight grain is left out"
     />
+    <GrainPicture :one-in="part.grainOneIn?.value ?? null" />
     <PartShape :part="part" :edit="edit" />
     <PartJoint v-for="j in joints" :key="j.id" :joint="j" :edit="edit" />
     <div class="chips">

@@ -148,6 +148,11 @@ function remove(): void {
         /><LengthField dense label="Depth" :value="fault.depthMm" :take="take('depthMm')" />
       </template>
     </div>
+    <BreakPicture
+      v-if="fault.kind === 'break'"
+      :angle-deg="fault.angleDeg.value"
+      :fibre-deg="fault.fibreDeg?.value ?? null"
+    />
     <template v-if="fault.kind === 'break'">
       <ChoiceRow
         label="The part is"

@@ -5,7 +5,6 @@ import StandView from '~/stand/StandView.vue'
 const store = usePiece()
 const { piece, presence } = storeToRefs(store)
 const sync = useSync()
-const { busy, failed } = storeToRefs(usePlan())
 const stand = useStand()
 const { pieceId, index, move } = useStep()
 const { step: walkJoints } = useJointWalk()
@@ -21,6 +20,10 @@ watch(
 )
 useHead({ title: () => (piece.value ? `${piece.value.title} · Arreglo` : 'Arreglo') })
 
+/** What is worked out stands greyed while something newer takes its place; what is entered is never old. */
+const { busy } = storeToRefs(usePlan())
+const CAUSE_STEP = 2
+const isReplaced = computed(() => busy.value && index.value >= CAUSE_STEP)
 /** From Mend on the drawing shows what is planned. */
 const MEND_STEP = 3
 const planned = computed(() => index.value >= MEND_STEP)
@@ -90,9 +93,8 @@ watch(index, async () => {
     </div>
     <main ref="worksheet" class="worksheet" tabindex="-1">
       <ClashList v-if="clashes.length > 0" :clashes="clashes" class="clashes" />
-      <p v-if="busy" class="small soft" role="status">Working it out …</p>
-      <p v-if="failed" class="field-error" role="alert">The plan could not be made: {{ failed }}</p>
-      <NuxtPage />
+      <PlanState />
+      <NuxtPage :class="{ 'of-before': isReplaced }" />
     </main>
   </div>
 </template>
@@ -116,6 +118,9 @@ watch(index, async () => {
   padding: 18px 24px 0;
   display: flex;
   flex-direction: column;
+}
+.worksheet :deep(.of-before) {
+  filter: grayscale(1);
 }
 .worksheet:focus {
   outline: none;

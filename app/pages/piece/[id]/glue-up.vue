@@ -11,6 +11,8 @@ const store = usePiece()
 const { piece } = storeToRefs(store)
 const { plan } = storeToRefs(usePlan())
 const { go } = useStep()
+/** Charts are fetched when they are asked for. */
+const showsNight = ref(false)
 const { quantity } = useUnits()
 const now = computed(() => parseWallTime(wallNow()))
 const when = (min: number) => (Number.isFinite(min) ? describeWallTime(min, now.value) : 'never in this cold')
@@ -197,7 +199,13 @@ const firstSpread = computed(() => Math.min(...(plan.value?.stages.filter(s => !
         up once after five minutes.
       </p>
     </section>
-    <LazyNightChart v-if="plan.stages.length > 0 && plan.glue.chosen" :plan="plan" />
+    <FieldFold
+      v-if="plan.stages.length > 0 && plan.glue.chosen"
+      v-model:open="showsNight"
+      label="Warm enough while it cures?"
+    >
+      <LazyNightChart v-if="showsNight" :plan="plan" />
+    </FieldFold>
     <AfterFeelAgain :piece="piece" :plan="plan" />
     <GlueupAfterGluing :plan="plan" />
     <AfterFloorTests v-if="isAllGlued && plan.returnMin !== null" :piece="piece" />

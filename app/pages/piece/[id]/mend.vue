@@ -16,6 +16,8 @@ const { go } = useStep()
 const { quantity } = useUnits()
 
 /** The trouble in view: the one picked here or on the stand, the first that has a mend otherwise. */
+/** Charts are fetched when they are asked for. */
+const showsYear = ref(false)
 const troubles = computed(() => plan.value?.troubles ?? [])
 const trouble = computed(() => {
   const of = (id: string | null) => troubles.value.find(t => t.id === id)
@@ -191,7 +193,9 @@ function choose(mend: string | null): void {
         />
         <JointSection v-else-if="joint" :joint="joint" :piece="piece" :mend="chosen.id" :work="work" />
       </CutSheet>
-      <LazyYearChart v-if="joint" :piece="piece" :joint="joint" :work="work" />
+      <FieldFold v-if="joint" v-model:open="showsYear" label="Through the year, where it lives">
+        <LazyYearChart v-if="showsYear" :piece="piece" :joint="joint" :work="work" />
+      </FieldFold>
       <div class="pair">
         <section aria-labelledby="glue">
           <h2 id="glue">Glue</h2>

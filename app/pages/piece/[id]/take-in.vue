@@ -1,20 +1,13 @@
 <script setup lang="ts">
-import { bracingAsked, drawsBlocks } from '#core/condition/bracing'
+import { bracingAsked } from '#core/condition/bracing'
 import { findFamily } from '#core/piece/families'
 import type { Measured } from '#core/measure/measured'
 import type { Intake } from '#core/piece/schema'
-import { AGES, BLOCK_STATES, FINISHES, SERVICES, UPHOLSTERIES, WEBBING_STATES, WORTHS } from '#core/piece/words'
+import { AGES, FINISHES, SERVICES, UPHOLSTERIES, WEBBING_STATES, WORTHS } from '#core/piece/words'
 import { NOT_KNOWN, SPECIES } from '#core/reference/species'
 
 const store = usePiece()
 const { piece } = storeToRefs(store)
-/**
- * Blocks that are drawn are told one by one, at their joints; what was said of all of them before can still be
- * changed.
- */
-const isDrawn = computed(
-  () => piece.value !== null && drawsBlocks(piece.value) && piece.value.bracing.cornerBlocks === 'not-looked',
-)
 const asked = computed(() => (piece.value ? bracingAsked(piece.value) : { blocks: false, webbing: false }))
 const { go } = useStep()
 const family = computed(() => findFamily(piece.value!.shape.family)!)
@@ -80,7 +73,7 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
     <section aria-labelledby="build">
       <h2 id="build">How it is made</h2>
       <ChoiceRow
-        v-for="o in family.options"
+        v-for="o in asked.blocks ? family.options.filter(x => x.key !== 'blocks') : family.options"
         :key="o.key"
         :label="o.label"
         :items="o.choices"
@@ -114,15 +107,7 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
     </section>
     <section v-if="asked.blocks || asked.webbing" aria-labelledby="under">
       <h2 id="under">Under the seat</h2>
-      <ChoiceRow
-        v-if="asked.blocks && !isDrawn"
-        label="Corner blocks"
-        :items="items(BLOCK_STATES)"
-        :model-value="piece.bracing.cornerBlocks"
-        @update:model-value="
-          store.tell({ do: 'set-bracing', bracing: { cornerBlocks: $event as (typeof BLOCK_STATES)[number] } })
-        "
-      />
+      <CornerBlocks v-if="asked.blocks" />
       <ChoiceRow
         v-if="asked.webbing"
         label="Webbing"

@@ -51,7 +51,10 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
 .top > .crumb {
   flex: 0 1 auto;
 }
-.top > .name,
+.top > .gap {
+  flex: 1;
+}
+.name,
 .to {
   display: inline-flex;
   align-items: center;

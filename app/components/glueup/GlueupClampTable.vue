@@ -94,7 +94,7 @@ const rows = computed(() =>
       >
       <span v-if="row.line.bearsMPa" class="small soft on">
         <FigureValue :figure="row.figures.underPad" :label="`Under the pad, ${row.words}`" /> under the pad; it
-        bears {{ Math.round(row.line.bearsMPa) }}</span
+        bears {{ quantity({ value: row.line.bearsMPa, unit: 'MPa' }) }}</span
       >
     </template>
     <template #span="{ row }"><FigureValue :figure="row.figures.span" :label="`Span, ${row.words}`" /></template>

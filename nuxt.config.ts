@@ -37,6 +37,8 @@ export default defineNuxtConfig({
   // Nuxt 4.4.5 does not start in development with `ssr: false`; by route it does, and comes to the same.
   $development: { ssr: true, routeRules: { '/**': { ssr: false } } },
   ssr: false,
+  // Folders follow the steps of the work; a component is called by its file's own name.
+  components: [{ path: '~/components', pathPrefix: false }],
   devtools: { enabled: false },
   app: {
     head: {
@@ -46,8 +48,6 @@ export default defineNuxtConfig({
     },
     spaLoaderAttrs: { id: 'arreglo-loading' },
   },
-  // Folders follow the steps of the work; a component is called by its file's own name.
-  components: [{ path: '~/components', pathPrefix: false }],
   css: ['~/assets/main.css'],
   colorMode: { preference: 'system', fallback: 'light', storageKey: 'arreglo-lamp' },
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error'] } },

@@ -39,6 +39,12 @@ const SETTINGS = [
 
 const ASKED_AFTER_MS = 150
 
+/** Those whose title or customer has the words in it. */
+function byWords(rows: readonly BenchRow[], find: string): BenchRow[] {
+  const words = find.trim().toLowerCase()
+  return rows.filter(r => `${r.title} ${r.customer}`.toLowerCase().includes(words))
+}
+
 /** Pieces are found on the server, for there may be thousands; with it gone among those this device last had. */
 export function usePiecesFound(term: Ref<string>, isOpen: Ref<boolean>) {
   const asked = refDebounced(term, ASKED_AFTER_MS)
@@ -47,14 +53,17 @@ export function usePiecesFound(term: Ref<string>, isOpen: Ref<boolean>) {
     useKeeping()
       .bench()
       .then(
-        b => b?.page.rows ?? [],
-        () => [],
+        b => b?.page.rows,
+        () => undefined,
       )
   watch(
     [isOpen, asked],
     async ([yes, find]) => {
       if (!yes) return
-      const found = await benchPage(find.trim() === '' ? {} : { find }).then(p => p.rows, kept)
+      const found = await benchPage(find.trim() === '' ? {} : { find }).then(
+        p => p.rows,
+        async () => byWords((await kept()) ?? pieces.value, find),
+      )
       if (find === asked.value) pieces.value = found
     },
     { immediate: true },

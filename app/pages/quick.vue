@@ -206,6 +206,9 @@ function work(q: Question): Answered {
 }
 const answers = computed(() => Object.fromEntries(QUESTIONS.map(q => [q.id, work(q)])))
 
+/** Pieces an answer may be kept to: those of the last look, should the server be gone meanwhile. */
+const term = ref('')
+const { pieces } = usePiecesFound(term, ref(true))
 const kept = reactive<Record<string, string>>({})
 /** Keeps the answer to a piece as a note in its record, by one press. */
 function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
@@ -260,7 +263,7 @@ function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
               <dd><FigureValue :figure="x.figure" :label="x.label" :range="x.figure.low !== undefined" /></dd>
             </div>
           </dl>
-          <KeepToPiece label="Keep to" @keep="piece => keep(q, piece)" />
+          <KeepToPiece v-model:term="term" label="Keep to" :pieces="pieces" @keep="piece => keep(q, piece)" />
           <p v-if="kept[q.id]" class="small" role="status">{{ kept[q.id] }}</p>
         </template>
       </section>

@@ -32,8 +32,8 @@ describe('quick answers', () => {
       '8.0–12 min, of which 7.5 min may be used.',
     )
     expect(text(openAnswer('pva-white', { nowC: 6, nowRhPct: 50, tonightC: 6 }))).toContain('Too cold')
-    expect(text(forceAnswer('shoulder', 22, 58, 'fish'))).toContain('0.38–0.64 kN')
-    expect(text(forceAnswer('face', 40, 60, 'pva-white'))).toContain('1.68–4.08 kN')
+    expect(text(forceAnswer('shoulder', 22, 58, 'fish'))).toContain('39–65 kg')
+    expect(text(forceAnswer('face', 40, 60, 'pva-white'))).toContain('170–420 kg')
   })
 })
 

@@ -32,6 +32,7 @@ test('a broken leg has its mend, drawn in its wood and with glues of its own; a 
   await expect(next).toHaveCount(0)
   await saved(page)
   await page.getByRole('link', { name: /^Record/ }).click()
+  await page.getByRole('button', { name: 'The full record' }).click()
   const last = page.locator('section', { has: page.getByRole('heading', { name: 'For the next repairer' }) })
   await expect(
     last.getByText(/^Epoxy, slow in B1, its ragged faces; B1, dowel and faces; comes undone with heat/),
@@ -55,7 +56,9 @@ test('a mend is overruled by a decision with its reason; undone it is planned ag
     'fault:broken-leg': { how: 'mended-otherwise', why: 'New end spliced in ash, by hand.' },
   })
   await page.getByRole('link', { name: /^Record/ }).click()
-  await expect(page.getByText('mended: New end spliced in ash, by hand.')).toBeVisible()
+  await expect(page.getByText('Mended: New end spliced in ash, by hand.', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'The full record' }).click()
+  await expect(page.getByText('mended: New end spliced in ash, by hand.', { exact: true })).toBeVisible()
   await page.keyboard.press('u')
   await expect(page.getByText('mended: New end spliced in ash, by hand.')).toHaveCount(0)
   await expect(page.getByText(/^Register, saw, bore: sawn at/)).toBeVisible()

@@ -3,14 +3,12 @@ import { memberWords } from '#core/piece/sets'
 import type { BenchRow } from '#shared/bench'
 
 /** Any piece by title or customer, found as one types: there may be thousands. */
-const { label } = defineProps<{ label: string }>()
+const { label, pieces } = defineProps<{ label: string, pieces: readonly BenchRow[] }>()
+const term = defineModel<string>('term', { required: true })
 const emit = defineEmits<{ keep: [piece: Pick<BenchRow, 'id' | 'title'>] }>()
 const id = useId()
-const open = ref(false)
-const term = ref('')
-const { pieces } = usePiecesFound(term, open)
 const items = computed(() =>
-  pieces.value.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, piece: p })),
+  pieces.map(p => ({ label: p.set ? `${p.title}, ${memberWords(p)}` : p.title, piece: p })),
 )
 function keep(chosen: { piece: BenchRow } | undefined): void {
   if (chosen) emit('keep', chosen.piece)
@@ -22,7 +20,6 @@ function keep(chosen: { piece: BenchRow } | undefined): void {
     <label class="small soft" :for="id">{{ label }}</label>
     <USelectMenu
       :id="id"
-      v-model:open="open"
       v-model:search-term="term"
       :model-value="undefined"
       :items="items"

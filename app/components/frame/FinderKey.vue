@@ -8,18 +8,27 @@ import { useEventListener } from '@vueuse/core'
 const open = ref(false)
 const asked = ref(false)
 const term = ref('')
+/** When the first key came to the field itself; the dialog selects what stands in it as it opens. */
+let inFieldSinceMs = 0
+const SETTLED_AFTER_MS = 400
 function show(): void {
   term.value = ''
+  inFieldSinceMs = 0
   asked.value = open.value = true
 }
 useKeys({ '/': show })
 
-const isField = (e: KeyboardEvent) => e.target instanceof HTMLInputElement
+/** From here on the field takes its keys itself. */
+function isSettled(e: KeyboardEvent): boolean {
+  if (!(e.target instanceof HTMLInputElement)) return false
+  inFieldSinceMs ||= e.timeStamp
+  return e.timeStamp - inFieldSinceMs > SETTLED_AFTER_MS
+}
 useEventListener(
   document,
   'keydown',
   (e: KeyboardEvent) => {
-    if (!open.value || isField(e) || e.ctrlKey || e.altKey || e.metaKey) return
+    if (!open.value || e.ctrlKey || e.altKey || e.metaKey || isSettled(e)) return
     if (e.key === 'Backspace') term.value = term.value.slice(0, -1)
     else if (e.key.length === 1) term.value += e.key
     else return

@@ -1,6 +1,9 @@
 import { useEventListener } from '@vueuse/core'
 
-const CAN_HOLD = 'a[href], button:not(:disabled), input:not(:disabled), textarea, select, [tabindex="0"]'
+/** What may get the focus unasked: nothing one types into, or a key meant for the screen would change a figure. */
+const CAN_HOLD = 'a[href], button:not(:disabled)'
+/** A sheet of its own: past it lies what has nothing to do with the press. */
+const SHEET = 'main, [role="dialog"]'
 
 interface Place {
   readonly on: Element
@@ -21,7 +24,10 @@ export function useKeptFocus(): void {
   useEventListener(document, 'focusin', (e: FocusEvent) => {
     if (!(e.target instanceof Element) || e.target === document.body) return
     const around: Element[] = []
-    for (let p = e.target.parentElement; p && p !== document.body; p = p.parentElement) around.push(p)
+    for (let p = e.target.parentElement; p && p !== document.body; p = p.parentElement) {
+      around.push(p)
+      if (p.matches(SHEET)) break
+    }
     // Its place among its like is known only while it is there; more than a few levels up it says nothing.
     const places = around.slice(0, 6).map(p => within(p).indexOf(e.target as HTMLElement))
     last = { on: e.target, around, places }
@@ -40,6 +46,13 @@ export function useKeptFocus(): void {
       return
     }
   }
+  const route = useRoute()
+  watch(
+    () => route.path,
+    () => {
+      last = null
+    },
+  )
   const soon = () => setTimeout(look, 60)
   useEventListener(document, ['click', 'keyup', 'pointerup'], soon)
 }

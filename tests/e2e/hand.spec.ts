@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright'
 import { findingOf } from '../../core/piece/facts'
 import { writePieceFile } from '../../core/piece/file'
 import type { Piece } from '../../core/piece/schema'
@@ -170,6 +171,32 @@ test('a planner that cannot be loaded says so, and is tried again by one press',
   isGone = false
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.locator('main h1')).toContainText('mends would do')
+})
+
+test('a plan that takes long says so, is stopped and worked out by presses, all of it told to a reader', async ({
+  page,
+  workshop,
+}) => {
+  await workshop.withDemo()
+  let release = () => {}
+  const held = new Promise<void>((resolve) => {
+    release = resolve
+  })
+  await page.route('**/plan.worker-*.js', async (route) => {
+    await held
+    await route.continue()
+  })
+  await page.goto(`${workshop.url}/piece/net-loft-armchair/mend`)
+  await expect(page.getByRole('progressbar', { name: 'Working it out' })).toBeVisible()
+  const { violations } = await new AxeBuilder({ page }).exclude('svg').analyze()
+  const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
+  expect(serious.map(v => `${v.id} ${v.nodes[0]?.html}`)).toEqual([])
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Stopped' })).toBeVisible()
+  release()
+  await page.getByRole('button', { name: 'Work it out' }).click()
+  await expect(page.locator('main h1')).toContainText('mends would do')
+  await expect(page.getByRole('progressbar')).toHaveCount(0)
 })
 
 test('the customer’s record is short, with the full one behind it', async ({ page, workshop }) => {

@@ -8,7 +8,7 @@ const { busy, isLong, failed, wasStopped } = storeToRefs(store)
   <div v-if="busy || wasStopped || failed" class="state">
     <template v-if="busy">
       <p class="small soft" role="status">Working it out …</p>
-      <UProgress v-if="isLong" size="xs" color="neutral" aria-label="Working it out" />
+      <FieldProgress v-if="isLong" label="Working it out" />
       <FieldChipButton v-if="isLong" plain label="Stop" @click="store.stop()" />
     </template>
     <p v-else-if="wasStopped" class="small" role="status">

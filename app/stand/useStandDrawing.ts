@@ -18,7 +18,7 @@ import { isLoose, presentJoints, tagOf } from '#core/piece/facts'
 import { faultTag, spokenFault } from '#core/piece/faults'
 import { boundsOf, solidsOf } from '#core/piece/geometry'
 import type { Fault, Joint, Part } from '#core/piece/schema'
-import { mendShort, woodWork } from '#core/plan'
+import { mendShort, chosenWork } from '#core/plan'
 
 const MARGIN_PX = 46
 const APART_MM = 110
@@ -200,7 +200,7 @@ export function useStandDrawing(
     const d = drawing.value
     if (!planned() || !d || !plan.value) return []
     return plan.value.woodMends.flatMap((m) => {
-      const design = woodWork(m)?.design
+      const design = chosenWork(m)?.design
       const body = found.value?.bodyOfFault.get(m.trouble.split(':')[1]!) ?? ''
       const by = offsets.value.get(body) ?? [0, 0, 0]
       return (design?.newWood ?? []).flatMap(wood =>

@@ -3,6 +3,7 @@ import { jointCase, mendCandidates, type JointCase, type Work } from '../mend'
 import type { Joint } from '../piece/schema'
 import type { TakeApart } from '../takeapart'
 import type { Glue } from '../reference/glues'
+import { isLeft } from './chosen'
 import { NEW_FIT_MM, type Job } from './job'
 import type { JointMend } from './plan'
 
@@ -79,9 +80,6 @@ export function workOf(m: JointMend, opens: boolean): Work | null {
   return option && option.verdict.fits && option.opens === opens ? option.verdict : null
 }
 
-/** Whether nothing is done at it as things stand: it holds, and the repairer has not asked for more. */
-export const isLeft = (m: JointMend): boolean => m.onlyIfPicked && !m.picked
-
 /** After the take-apart: what opens gets the best mend that opens, what stays gets glue in place. */
 export function settleMend(m: JointMend, apart: TakeApart): JointMend {
   if (m.picked || isLeft(m)) return m
@@ -89,11 +87,3 @@ export function settleMend(m: JointMend, apart: TakeApart): JointMend {
   if (decision === 'undecided') return m
   return { ...m, chosen: m.options.find(o => o.verdict.fits && o.opens === (decision !== 'mend-in-place'))?.id ?? null }
 }
-
-export const chosenWork = (m: JointMend): Work | null => {
-  const v = m.options.find(o => o.id === m.chosen)?.verdict
-  return v?.fits ? v : null
-}
-
-/** The short name of a joint's mend, for its tag. */
-export const mendShort = (m: JointMend): string | null => m.options.find(o => o.id === m.chosen)?.short ?? null

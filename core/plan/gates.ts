@@ -4,13 +4,13 @@ import { isFlatFrame, tagOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
 import type { Piece } from '../piece/schema'
 import { surveyOf } from '../condition/survey'
+import { chosenWork } from './chosen'
 import type { Draft } from './draft'
 import { isHeldOff } from './dry-run'
 import type { AnsweredTrouble, Gate, Plan, Reading } from './plan'
 import { glueTask } from './task-graph'
 import { troubleName } from './trouble-words'
 import type { Task } from '../work'
-import { woodWork } from './wood'
 
 /** What was judged about a piece: its troubles answered or not, what wants measuring, the frame as a whole. */
 export interface Judged {
@@ -133,7 +133,7 @@ function heldOffGate(piece: Piece, { staging, tasks }: Draft): Gate[] {
 
 /** Parts that are made again between two others: none is cut to length from a drawing. */
 function shouldersGate(piece: Piece, { wood }: Draft): Gate[] {
-  const wanted = wood.flatMap(m => woodWork(m)?.steps.flatMap(s => s.shouldersOf ?? []) ?? [])
+  const wanted = wood.flatMap(m => chosenWork(m)?.steps.flatMap(s => s.shouldersOf ?? []) ?? [])
   if (wanted.length === 0) return []
   const open = wanted.filter(part => piece.dryFit?.[part] === undefined)
   return [

@@ -2,11 +2,11 @@ import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue
 import type { WoodClosing } from '../glueup'
 import type { Glue } from '../reference/glues'
 import { GLUE_IDS } from '../reference/glues'
+import { chosenWork } from './chosen'
 import { candidatesFor } from './candidates'
 import type { Joint } from '../piece/schema'
 import { cureClimate, type Job } from './job'
 import type { JointMend, TroubleMend } from './plan'
-import { woodWork } from './wood'
 
 /** The repairer's own glue if one was picked, else the best that breaks no hard limit. */
 export function pickGlue({ piece, shop, school, climate }: Job, needs: GlueNeeds): GlueVerdict | null {
@@ -100,7 +100,7 @@ export function gluesOfWood(
 ): Map<string, GlueVerdict> {
   const own = new Map<string, GlueVerdict>()
   if (job.piece.choices.glue !== null) return own
-  const lines = new Map(mends.flatMap(m => woodWork(m)?.design?.glueLines ?? []).map(line => [line.id, line]))
+  const lines = new Map(mends.flatMap(m => chosenWork(m)?.design?.glueLines ?? []).map(line => [line.id, line]))
   for (const { id } of closings) {
     const line = lines.get(id)!
     const { verdicts, best } = chooseGlue(

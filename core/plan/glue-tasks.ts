@@ -6,12 +6,11 @@ import { isFlatFrame, tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { together, tool, type ToolUse } from '../reference/tools'
 import { handsOn, type Task } from '../work'
-import { chosenWork } from './candidates'
+import { chosenWork } from './chosen'
 import { jointOf } from './job'
 import { clampWords, stageLines } from './line-words'
 import type { JointMend } from './plan'
 import { allOpen, because, curedTask, glueTask, isShut, upstream, type Graph } from './task-graph'
-import { woodWork } from './wood'
 
 /** Minutes round the joints themselves (docs/sources.md#working-rates, low). */
 const DRY_RUN_MIN = 12
@@ -253,7 +252,7 @@ function wetSteps(g: Graph, lines: readonly string[]): { words: Phrase, isAll: b
   const told = lines.map((line) => {
     const closing = g.settled.closings.find(c => c.id === line)
     const work = closing
-      ? woodWork(g.settled.wood.find(m => m.trouble === closing.trouble)!)
+      ? chosenWork(g.settled.wood.find(m => m.trouble === closing.trouble)!)
       : chosenWork(g.settled.mends.find(m => `joint:${m.joint}` === line) ?? NO_MEND)
     const steps = work?.steps.filter(s => s.when === 'wet' && s.turn === (closing?.turn ?? 1)) ?? []
     const joint = g.job.piece.joints.find(j => `joint:${j.id}` === line)

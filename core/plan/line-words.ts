@@ -5,9 +5,9 @@ import { joined, say, type Phrase } from '../measure/phrase'
 import { tagOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { glueNamed } from '../reference/glues'
+import { chosenWork } from './chosen'
 import type { Plan } from './plan'
 import { troubleName } from './trouble-words'
-import { woodWork } from './wood'
 
 /** What glue lines are named from. */
 export interface Lines {
@@ -19,8 +19,8 @@ export interface Lines {
 export function lineName(piece: Piece, plan: Lines, line: string): Phrase {
   const joint = piece.joints.find(j => `joint:${j.id}` === line)
   if (joint) return say`${tagOf(joint)}`
-  const mend = plan.woodMends.find(m => woodWork(m)?.design?.glueLines.some(l => l.id === line))
-  const words = mend && woodWork(mend)?.design?.glueLines.find(l => l.id === line)?.words
+  const mend = plan.woodMends.find(m => chosenWork(m)?.design?.glueLines.some(l => l.id === line))
+  const words = mend && chosenWork(mend)?.design?.glueLines.find(l => l.id === line)?.words
   const trouble = plan.troubles.find(t => t.id === mend?.trouble)
   if (!words || !trouble) return say`${line}`
   return say`${trouble.tag || troubleName(piece, trouble)}, ${words}`

@@ -5,12 +5,12 @@ import { FORMS } from '../piece/joint-forms'
 import type { Stage } from '../glueup'
 import { tool } from '../reference/tools'
 import { handsOn, type Before, type Step, type Task } from '../work'
-import { chosenWork } from './candidates'
+import { chosenWork } from './chosen'
 import { isApart, jointOf } from './job'
 import type { JointMend, TroubleMend } from './plan'
 import { allOpen, because, comesAfter, curedTask, isShut, openedBy, type Graph } from './task-graph'
 import { troubleName } from './trouble-words'
-import { openedForWood, woodWork } from './wood'
+import { openedForWood } from './wood'
 
 /** Minutes for a joint that was only in the way (docs/sources.md#working-rates, low). */
 const CLEAN_MIN = 15
@@ -95,12 +95,12 @@ function jointMend(g: Graph, mend: JointMend): Task[] {
 
 const lastStep = (m: TroubleMend): string[] => {
   // What is done with the glue open is part of the gluing and no task of its own.
-  const steps = woodWork(m)?.steps.filter(s => s.when !== 'wet') ?? []
+  const steps = chosenWork(m)?.steps.filter(s => s.when !== 'wet') ?? []
   return steps.length > 0 ? [`${m.trouble}/${steps.at(-1)!.id}`] : []
 }
 
 function woodMend(g: Graph, mend: TroubleMend): Task[] {
-  const work = woodWork(mend)
+  const work = chosenWork(mend)
   const option = mend.options.find(o => o.id === mend.chosen)
   const trouble = g.job.troubles.find(t => t.id === mend.trouble)
   if (!work || !option || !trouble) return []
@@ -154,7 +154,7 @@ const isOpened = (g: Graph, joint: string): boolean =>
 /** Mends without glue of what a trouble stands on: what held a split open lets go before it is closed. */
 const dryFoundations = (g: Graph, mend: TroubleMend, standsOn: readonly string[]): TroubleMend[] =>
   g.settled.wood.filter(
-    m => standsOn.includes(m.trouble) && !woodWork(m)?.design?.glueLines.length && !isSameWork(g, m, mend),
+    m => standsOn.includes(m.trouble) && !chosenWork(m)?.design?.glueLines.length && !isSameWork(g, m, mend),
   )
 
 /** A loose corner and the loose bolt in it are tightened once: the same mend, without glue, at the same joint. */
@@ -165,7 +165,7 @@ function isSameWork(g: Graph, a: TroubleMend, b: TroubleMend): boolean {
     a.chosen === b.chosen
     && joint !== null
     && joint === jointOfTrouble(b.trouble)
-    && ![a, b].some(m => woodWork(m)?.design?.glueLines.length)
+    && ![a, b].some(m => chosenWork(m)?.design?.glueLines.length)
   )
 }
 

@@ -8,15 +8,14 @@ import { faultyJoints } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
+import { chosenWork } from './chosen'
 import { costOf } from './cost'
 import { settle, type Draft } from './draft'
 import { gatesOf, isBracingAnswered } from './gates'
 import { jobOf, jointOf, type Job } from './job'
 import type { Judged } from './gates'
-import { chosenWork } from './candidates'
 import type { Plan, PlannedLine } from './plan'
 import { glueTask } from './task-graph'
-import { woodWork } from './wood'
 import type { Task, TimedTask } from '../work'
 import { readingsOf } from './readings'
 import { recipesOf } from './recipes'
@@ -138,7 +137,7 @@ function areasOf({ piece }: Job, { staging, closings, glueOf }: Draft): Map<Glue
 function plannedLines({ staging, closings, glueOf, mends, wood }: Draft): PlannedLine[] {
   const gaps = new Map([
     ...mends.map(m => [`joint:${m.joint}`, chosenWork(m)?.leavesGapMm ?? 0] as const),
-    ...wood.flatMap(m => woodWork(m)?.design?.glueLines ?? []).map(line => [line.id, line.gapMm] as const),
+    ...wood.flatMap(m => chosenWork(m)?.design?.glueLines ?? []).map(line => [line.id, line.gapMm] as const),
   ])
   return staging.stages.flatMap(linesOf).flatMap((id) => {
     const verdict = glueOf(id)

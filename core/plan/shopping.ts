@@ -4,7 +4,7 @@ import type { Climate, Shop, StoreRow } from '../reference/shop-settings'
 import { SPECIES } from '../reference/species'
 import { TOOLS } from '../reference/tools'
 import type { TimedTask } from '../work'
-import { chosenWork } from './candidates'
+import { chosenWork } from './chosen'
 import type { StockLine, ToolLine } from './lists'
 import { cutOf, fromStore, type Cut } from './cutting'
 import { drynessOf } from '../wood/dryness'
@@ -12,7 +12,6 @@ import { restingMoisturePct } from '../wood/moisture'
 import { restOf, type Rest } from '../wood/rest'
 import { woodsFor } from '../wood/uses'
 import type { JointMend, TroubleMend } from './plan'
-import { woodWork } from './wood'
 
 /** Whose wood it is, in which shop and air. */
 interface Where {
@@ -57,7 +56,7 @@ function linesOf(
   const merged = new Map<string, Asked>()
   const asked = [
     ...mends.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [`joint:${m.joint}`] }))),
-    ...wood.flatMap(m => (woodWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [m.trouble] }))),
+    ...wood.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [m.trouble] }))),
   ]
   for (const s of asked) {
     const key = `${s.id} ${s.what} ${s.sizesMm.map(x => x.toFixed(2)).join('x')} ${s.wood}`

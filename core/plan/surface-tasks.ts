@@ -10,10 +10,9 @@ import type { Part, Piece } from '../piece/schema'
 import type { Design } from '../mend'
 import { surfaceSteps, type Mark } from '../surface'
 import { handsOn, type Task } from '../work'
-import { chosenWork } from './candidates'
+import { chosenWork } from './chosen'
 import { jointOf } from './job'
 import { because, glueTask, type Graph } from './task-graph'
-import { woodWork } from './wood'
 
 /**
  * A bore nearer to its part’s own line than this, as a cosine, is bored from an end and hidden in the wood: 15
@@ -160,7 +159,7 @@ function jointWorks(g: Graph, part: Part): Left[] {
 function troubleWorks(g: Graph, part: Part): Left[] {
   return g.settled.wood.flatMap((m) => {
     const trouble = g.job.troubles.find(t => t.id === m.trouble)
-    const work = woodWork(m)
+    const work = chosenWork(m)
     if (!work || trouble?.part !== part.id || trouble.kind === 'bracing-lost' || trouble.kind === 'part-missing') {
       return []
     }

@@ -1,10 +1,9 @@
 import { jointCase, sheetOfJoint, sheetOfWood } from '../mend'
 import type { Piece } from '../piece/schema'
 import type { Sheet } from '../sheet'
-import { chosenWork, mendShort } from './candidates'
+import { chosenWork, mendShort } from './chosen'
 import type { Plan } from './plan'
 import { troubleName } from './trouble-words'
-import { woodWork } from './wood'
 
 /**
  * The sheet of the mend chosen for a trouble, by the trouble’s id; null where none was chosen, or where it draws
@@ -26,7 +25,7 @@ export function sheetFor(piece: Piece, plan: Plan, id: string): Sheet | null {
     )
   }
   const inWood = plan.woodMends.find(m => m.trouble === id)
-  const done = inWood && woodWork(inWood)
+  const done = inWood && chosenWork(inWood)
   if (!inWood?.chosen || !done) return null
   const short = inWood.options.find(o => o.id === inWood.chosen)!.short
   return sheetOfWood(

@@ -4,13 +4,14 @@ import type { Trouble } from '../condition/troubles'
 import type { WoodClosing } from '../glueup'
 import { distance, lerp, subtract, unit } from '../measure/vec'
 import { say } from '../measure/phrase'
-import { woodCandidates, type Design, type PressLine, type Verdict, type Work } from '../mend'
+import { woodCandidates, type Design, type PressLine, type Verdict } from '../mend'
 import { bendOf, curveAt } from '../mend/bend'
 import { no } from '../mend/mend'
 import { axisLengthMm, sectionAt } from '../piece/geometry'
 import { shareNear } from '../piece/places'
 import { cornersOf } from '../mend/corner-block'
 import { bowStrain, type TakeApart } from '../takeapart'
+import { chosenWork } from './chosen'
 import { withoutClashes } from './clashes'
 import { clearOfObstacles } from './obstacles'
 import { doneOn, type Done } from './done'
@@ -69,11 +70,6 @@ function goesOn(done: Done, trouble: string, verdict: Verdict): Verdict {
   return no(say`what is glued there already belongs to another mend`)
 }
 
-export const woodWork = (m: TroubleMend): Work | null => {
-  const verdict = m.options.find(o => o.id === m.chosen)?.verdict
-  return verdict?.fits ? verdict : null
-}
-
 /**
  * No more is asked of a stick that is bent to be slipped in between what stands, as a share of its length in its skin
  * (low).
@@ -102,7 +98,7 @@ export function springsIn(job: Job, partId: string): boolean {
  * there.
  */
 export function openedForWood(mends: readonly TroubleMend[]): { readonly joint: string, readonly trouble: string }[] {
-  return mends.flatMap(m => (woodWork(m)?.design?.opens ?? []).map(joint => ({ joint, trouble: m.trouble })))
+  return mends.flatMap(m => (chosenWork(m)?.design?.opens ?? []).map(joint => ({ joint, trouble: m.trouble })))
 }
 
 /** The ids of troubles in the wood that have their mend. */
@@ -118,7 +114,7 @@ export const breaksToClose = (job: Job, mends: readonly TroubleMend[]): Set<stri
 /** All glue lines of the chosen mends that are not a joint’s, with their turn among the joints. */
 export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeApart): WoodClosing[] {
   return mends.flatMap((m) => {
-    const design = woodWork(m)?.design
+    const design = chosenWork(m)?.design
     const trouble = job.troubles.find(t => t.id === m.trouble)!
     if (!design) return []
     // New wood on an old stub is glued in the hand, before anything closes round it.

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useDoor } from '~/composables/useDoor'
+import { heedKept } from '~/composables/useKept'
 import { listenLive } from '~/composables/useLive'
 
 const shop = useShop()
@@ -7,7 +8,7 @@ const shop = useShop()
 const isOutside = useDoor().value?.isOpen === false
 if (!isOutside) {
   onMounted(() => shop.load())
-  useSync() // what waits on this device is sent from whichever screen is opened
+  onScopeDispose(heedKept())
   onScopeDispose(
     listenLive({
       changed: (c) => {

@@ -1,23 +1,9 @@
-import { z } from 'zod'
 import type { Issue } from '#core/measure/result'
-import { Entry } from '#core/piece/entry'
-import { entryAsNowSaid } from '#core/piece/older-versions'
+import type { Entry } from '#core/piece/entry'
 import type { Snapshot } from '#core/piece/history'
 import type { Piece } from '#core/piece/schema'
 
 /** What browser and server say to each other about pieces. Both sides read this file, so that neither guesses. */
-
-/** A server takes no more entries at once; a device sends parts well below. */
-export const MOST_ENTRIES = 500
-
-/** A page that was open while the program was renewed still says things the older way. */
-const SaidEntry = z.preprocess(entryAsNowSaid, Entry)
-
-/** `POST /api/pieces/:id/entries`: entries given by one device, laid over the version it saw. */
-export const EntriesBody = z.strictObject({
-  seenVersion: z.number().int().min(0),
-  entries: z.array(SaidEntry).min(1).max(MOST_ENTRIES),
-})
 
 /**
  * A piece as it is handed over: the document, how many entries led to it, all of them, and a document to replay from.

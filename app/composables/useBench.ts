@@ -1,18 +1,18 @@
 import { refDebounced, useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import {
   PAGE_ROWS,
-  type BenchAsked,
   type BenchPage,
   type BenchRow,
   type BenchSums,
   type DueWithin,
 } from '#shared/bench'
+import type { BenchAsked } from '#shared/bench-query'
 import { ERASED_VERSION } from '#shared/wire'
-import { BENCH_FORM } from '~/logic/keeping-indexed'
+import { BENCH_FORM } from '~/logic/kept-lists'
 import { errorsOf } from './useApi'
 import { wallNow } from './useDevice'
+import { keptLists } from './useKept'
 import { listenLive } from './useLive'
-import { useKeeping } from './useQueue'
 
 /** What is asked of the bench; an empty one asks for everything on it. */
 export interface BenchFilters {
@@ -76,7 +76,7 @@ export function useBench() {
       isKept.value = false
       error.value = ''
       if (!isFiltered.value) {
-        void useKeeping()
+        void keptLists
           .keepBench({ form: BENCH_FORM, page: got, sums: beside })
           .catch(() => undefined)
       }
@@ -90,7 +90,7 @@ export function useBench() {
   async function showKept(e: unknown): Promise<void> {
     const kept
       = rows.value === null || isKept.value
-        ? await useKeeping()
+        ? await keptLists
             .bench()
             .catch(() => undefined)
         : undefined

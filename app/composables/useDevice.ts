@@ -1,4 +1,4 @@
-import type { SmallStorage } from '~/logic/keeping-indexed'
+import type { SmallStorage } from '~/logic/kept-database'
 
 const KEY = 'arreglo-device'
 let remembered: string | undefined

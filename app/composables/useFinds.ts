@@ -2,11 +2,11 @@ import { refDebounced } from '@vueuse/core'
 import { spokenJoint } from '#core/condition/survey'
 import { spokenFault } from '#core/piece/faults'
 import { partName } from '#core/piece/names'
-import { memberWords } from '#core/piece/sets'
+import { memberWords } from '#core/piece/set-words'
 import { troubleName } from '#core/plan'
 import { GLUES } from '#core/reference/glues'
 import type { BenchRow } from '#shared/bench'
-import { useKeeping } from './useQueue'
+import { keptLists } from './useKept'
 
 /** Something that can be found, and what choosing it does. */
 export interface Found {
@@ -50,7 +50,7 @@ export function usePiecesFound(term: Ref<string>, isOpen: Ref<boolean>) {
   const asked = refDebounced(term, ASKED_AFTER_MS)
   const pieces = shallowRef<readonly BenchRow[]>([])
   const kept = () =>
-    useKeeping()
+    keptLists
       .bench()
       .then(
         b => b?.page.rows,

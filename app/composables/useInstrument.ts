@@ -9,7 +9,7 @@ let listening = false
  * of this: its digits and its Enter go into the same field by themselves.
  */
 export function listenToInstrument(take: (valueMm: number) => void): { hold: () => void, leave: () => void } {
-  if (!listening) listenLive({ changed: () => {}, reached: () => {}, reading: value => holder?.(value) })
+  if (!listening) listenLive({ reading: value => holder?.(value) })
   listening = true
   const leave = () => {
     if (holder === take) holder = undefined

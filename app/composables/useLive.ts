@@ -2,8 +2,8 @@ import { lookAtDoor, turnedAway } from './useDoor'
 import type { Change } from '#shared/wire'
 
 type Listener = {
-  changed(change: Change): void
-  reached(yes: boolean): void
+  changed?(change: Change): void
+  reached?(yes: boolean): void
   reading?(valueMm: number): void
   planned?(pieces: readonly string[]): void
   hello?(epoch: string): void
@@ -11,14 +11,19 @@ type Listener = {
 
 const listeners = new Set<Listener>()
 let source: EventSource | undefined
+let outOfReach = false
+/** Whether the server was gone when it was last heard of. */
+export const isOutOfReach = (): boolean => outOfReach
 
 function connect(): void {
   source = new EventSource('/api/events')
   source.addEventListener('open', () => {
-    for (const l of listeners) l.reached(true)
+    outOfReach = false
+    for (const l of listeners) l.reached?.(true)
   })
   source.addEventListener('error', () => {
-    for (const l of listeners) l.reached(false)
+    outOfReach = true
+    for (const l of listeners) l.reached?.(false)
     // Only an answer that is none ends a stream for good: it wants the passphrase, or is not our server.
     if (source?.readyState === EventSource.CLOSED) void comeBack()
   })
@@ -33,7 +38,7 @@ function connect(): void {
     for (const l of listeners) l.planned?.(JSON.parse(e.data) as string[])
   })
   source.addEventListener('changed', (e: MessageEvent<string>) => {
-    for (const l of listeners) l.changed(JSON.parse(e.data) as Change)
+    for (const l of listeners) l.changed?.(JSON.parse(e.data) as Change)
   })
 }
 

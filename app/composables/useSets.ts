@@ -1,5 +1,5 @@
 import type { ListedPiece } from '#shared/wire'
-import { useKeeping } from './useQueue'
+import { keptLists } from './useKept'
 
 /**
  * The members of a set: as the server has them, or with it gone as this device last had them. @throws what the
@@ -8,13 +8,13 @@ import { useKeeping } from './useQueue'
 export async function membersOfSet(setId: string): Promise<readonly ListedPiece[]> {
   try {
     const { members } = await $fetch<{ members: ListedPiece[] }>(`/api/sets/${setId}`)
-    void useKeeping()
+    void keptLists
       .keepSet(setId, members)
       .catch(() => undefined)
     return members
   }
   catch (error) {
-    const kept = await useKeeping()
+    const kept = await keptLists
       .set(setId)
       .catch(() => undefined)
     if (!kept) throw error

@@ -6,7 +6,7 @@ useKeptFocus()
   <div class="frame">
     <SkipLink />
     <TopBar />
-    <SyncNotes />
+    <LazySyncNotes v-if="isQueueHere" />
     <div class="below"><slot /></div>
   </div>
 </template>

@@ -5,7 +5,9 @@ import { IDBFactory } from 'fake-indexeddb'
 import { openDB } from 'idb'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { newPiece } from '../../tests/fixtures/pieces'
-import { IndexedKeeping, type KeptBench, type SmallStorage } from './keeping-indexed'
+import { KeptDatabase, type SmallStorage } from './kept-database'
+import { KeptLists, type KeptBench } from './kept-lists'
+import { IndexedKeeping } from './keeping-indexed'
 import type { Waiting } from './rebase'
 
 const waiting = (n: number): Waiting => ({
@@ -39,14 +41,15 @@ const storage: SmallStorage = {
     small.delete(key)
   },
 }
-const newKeeping = () => new IndexedKeeping(storage)
+const newKeeping = () => new IndexedKeeping(new KeptDatabase(), storage)
+const newLists = () => new KeptLists(new KeptDatabase(), storage)
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory()
   small.clear()
 })
 
 describe('what a device keeps', () => {
-  it('is there for the next tab: what waits, what clashes, pieces, the list', async () => {
+  it('is there for the next tab: what waits, what clashes, pieces', async () => {
     const one = newKeeping()
     await one.change({ add: [waiting(1), waiting(2), waiting(3)] })
     await one.change({
@@ -62,18 +65,45 @@ describe('what a device keeps', () => {
       ],
     })
     await one.keepState(stored)
-    await one.keepBench(bench)
-    await one.keepSet('set-1', [{ piece, version: 4 }])
     const two = newKeeping()
     const all = await two.all()
     expect([all.waiting.map(w => w.seen), all.clashes.map(c => c.waiting.seen), all.damaged]).toEqual([[3], [2], 0])
     expect(all.clashes[0]!.mine).toEqual(say`J1 ${fitMm(0.2)}`)
     expect(await two.state(piece.id)).toEqual(stored)
-    expect(await two.bench()).toEqual(bench)
-    expect(await two.set('set-1')).toEqual([{ piece, version: 4 }])
     await two.forget(piece.id)
     await two.change({ dismiss: ['entry-0002'] })
     expect([await one.state(piece.id), (await one.all()).clashes]).toEqual([undefined, []])
+  })
+
+  it('has lists for the next tab, until the server begins anew: then what waits stays alone', async () => {
+    const one = newLists()
+    await newKeeping().change({ add: [waiting(1)] })
+    await newKeeping().keepState(stored)
+    await one.keepBench(bench)
+    await one.keepSet('set-1', [{ piece, version: 4 }])
+    const two = newLists()
+    expect([await two.bench(), await two.set('set-1')]).toEqual([bench, [{ piece, version: 4 }]])
+    await two.forgetAll()
+    expect([await one.bench(), await one.set('set-1'), await newKeeping().state(piece.id)]).toEqual(
+      [undefined, undefined, undefined],
+    )
+    expect((await newKeeping().all()).waiting).toEqual([waiting(1)])
+  })
+
+  it('says without reading it whether anything waits: an entry, a clash, or one from an older program', async () => {
+    const [keeping, lists] = [newKeeping(), newLists()]
+    expect(await lists.anyWaits()).toBe(false)
+    await keeping.change({ add: [waiting(1)] })
+    expect(await lists.anyWaits()).toBe(true)
+    small.clear()
+    expect(await lists.anyWaits()).toBe(true)
+    const clash = { waiting: waiting(1), why: 'newer' as const, reason: '', mine: say`J1 apart`, theirs: [] }
+    await keeping.change({ hold: [clash] })
+    expect(await lists.anyWaits()).toBe(true)
+    await keeping.change({ dismiss: ['entry-0001'] })
+    expect(await lists.anyWaits()).toBe(false)
+    small.set('arreglo-queue-1-old-chair', '[]')
+    expect(await lists.anyWaits()).toBe(true)
   })
 
   it('counts what cannot be read and leaves it where it is', async () => {

@@ -1,49 +1,15 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { BenchPage, BenchSums } from '#shared/bench'
-import type { ListedPiece, StoredPiece } from '#shared/wire'
+import type { StoredPiece } from '#shared/wire'
 import { SCHEMA_VERSION } from '#core/piece/version'
 import { asClash, asWaiting } from './kept-schema'
+import { WAITS, type KeptDatabase, type SmallStorage } from './kept-database'
 import type { Keeping, KeptChange } from './ports'
-import type { Clash, Waiting } from './rebase'
-
-interface Kept extends DBSchema {
-  /** By the ids of the entries. */
-  waiting: { key: string, value: Waiting }
-  clashes: { key: string, value: Clash }
-  /** Pieces as the server last handed them over, by their ids. */
-  states: { key: string, value: StoredPiece }
-  /** The bench as the server last listed it, and sets as they were last handed over, by their ids. */
-  list: { key: string, value: unknown }
-  /** What this device is called; one row. */
-  device: { key: string, value: string }
-}
+import type { Waiting } from './rebase'
 
 /** What an older program kept is asked for anew: this one does not read it. */
-const isOfNow = ({ piece }: ListedPiece): boolean => piece.schemaVersion === SCHEMA_VERSION
+const isOfNow = ({ piece }: StoredPiece): boolean => piece.schemaVersion === SCHEMA_VERSION
 
-const NAME = 'arreglo'
-const VERSION = 1
-const [LIST, DEVICE, SET] = ['list', 'device', 'set-']
-
-/** The first page of the bench with what stands beside it. Another form of it is asked for anew. */
-export interface KeptBench {
-  readonly form: typeof BENCH_FORM
-  readonly page: BenchPage
-  readonly sums: BenchSums
-}
-export const BENCH_FORM = 1
-const [TURN, WAITS] = ['arreglo-turn', 'arreglo-waits-']
-
-/**
- * A small storage beside the large one, as `localStorage` is: what it does not take it goes without, and it never
- * throws.
- */
-export interface SmallStorage {
-  keys(): string[]
-  read(key: string): unknown
-  write(key: string, value: unknown): void
-  drop(key: string): void
-}
+const DEVICE = 'device'
+const TURN = 'arreglo-turn'
 
 /**
  * Keeps in IndexedDB, which works on any page, secure or not, and writes a step whole or not at all. `strict` has it
@@ -51,33 +17,20 @@ export interface SmallStorage {
  * in the small storage as well, an entry a key: a browser that finds its IndexedDB damaged throws all of it away.
  */
 export class IndexedKeeping implements Keeping {
-  private db: Promise<IDBPDatabase<Kept>> | undefined
-  constructor(private readonly small: SmallStorage) {}
-
-  private open(): Promise<IDBPDatabase<Kept>> {
-    this.db ??= openDB<Kept>(NAME, VERSION, {
-      upgrade(db) {
-        for (const store of ['waiting', 'clashes', 'states', 'list', 'device'] as const) db.createObjectStore(store)
-      },
-      terminated: () => {
-        this.db = undefined
-      },
-    })
-    this.db.catch(() => {
-      this.db = undefined
-    })
-    return this.db
-  }
+  constructor(
+    private readonly database: KeptDatabase,
+    private readonly small: SmallStorage,
+  ) {}
 
   async name(proposed: string): Promise<string> {
-    const step = (await this.open()).transaction('device', 'readwrite', { durability: 'strict' })
+    const step = (await this.database.open()).transaction('device', 'readwrite', { durability: 'strict' })
     const name = (await step.store.get(DEVICE)) ?? proposed
     await Promise.all([step.store.put(name, DEVICE), step.done])
     return name
   }
 
   async all() {
-    const db = await this.open()
+    const db = await this.database.open()
     const [rows, held] = await Promise.all([db.getAll('waiting'), db.getAll('clashes')])
     const [waiting, clashes] = [rows.flatMap(r => asWaiting(r) ?? []), held.flatMap(r => asClash(r) ?? [])]
     const known = new Set([...waiting, ...clashes.map(c => c.waiting)].map(w => w.entry.id))
@@ -90,7 +43,7 @@ export class IndexedKeeping implements Keeping {
 
   async change({ add = [], remove = [], hold = [], dismiss = [] }: KeptChange): Promise<void> {
     for (const w of add) this.small.write(WAITS + w.entry.id, w)
-    const db = await this.open()
+    const db = await this.database.open()
     const step = db.transaction(['waiting', 'clashes'], 'readwrite', { durability: 'strict' })
     const [waiting, clashes] = [step.objectStore('waiting'), step.objectStore('clashes')]
     const writes = [
@@ -104,40 +57,16 @@ export class IndexedKeeping implements Keeping {
   }
 
   async state(pieceId: string): Promise<StoredPiece | undefined> {
-    const kept = await (await this.open()).get('states', pieceId)
+    const kept = await (await this.database.open()).get('states', pieceId)
     return kept && isOfNow(kept) ? kept : undefined
   }
 
   async keepState(stored: StoredPiece): Promise<void> {
-    await (await this.open()).put('states', stored, stored.piece.id)
+    await (await this.database.open()).put('states', stored, stored.piece.id)
   }
 
   async forget(pieceId: string): Promise<void> {
-    await (await this.open()).delete('states', pieceId)
-  }
-
-  /** Nothing that the server handed over is true any more. What waits stays. */
-  async forgetAll(): Promise<void> {
-    const db = await this.open()
-    await Promise.all([db.clear('states'), db.clear('list')])
-  }
-
-  async keepBench(bench: KeptBench): Promise<void> {
-    await (await this.open()).put('list', bench, LIST)
-  }
-
-  async bench(): Promise<KeptBench | undefined> {
-    const kept = (await (await this.open()).get('list', LIST)) as KeptBench | undefined
-    return kept?.form === BENCH_FORM ? kept : undefined
-  }
-
-  async keepSet(setId: string, members: readonly ListedPiece[]): Promise<void> {
-    await (await this.open()).put('list', members, SET + setId)
-  }
-
-  async set(setId: string): Promise<readonly ListedPiece[] | undefined> {
-    const kept = (await (await this.open()).get('list', SET + setId)) as readonly ListedPiece[] | undefined
-    return kept?.every(isOfNow) ? kept : undefined
+    await (await this.database.open()).delete('states', pieceId)
   }
 
   /**

@@ -211,12 +211,13 @@ const term = ref('')
 const { pieces } = usePiecesFound(term, ref(true))
 const kept = reactive<Record<string, string>>({})
 /** Keeps the answer to a piece as a note in its record, by one press. */
-function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
+async function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): Promise<void> {
   const { answer } = answers.value[q.id]!
   if (!answer) return
   const asked = q.fields.map(f => `${f.label.toLowerCase()} ${typed[keyOf(q, f)] ?? f.usual}`).join(', ')
   const text = `${q.title} ${asked}${q.glue ? ` ${GLUES.find(g => g.id === glueOf(q))!.label}` : ''}: ${phraseText(answer.sentence, units.value)}`
-  useQueue().giveBlind(piece, null, {
+  const queue = await loadQueue()
+  queue.giveBlind(piece, null, {
     do: 'keep-note',
     note: { id: `note-${newId().slice(0, 8)}`, at: wallNow(), text },
   })

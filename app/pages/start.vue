@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
+import { smallPicture } from '#core/drawing'
 import { FAMILIES } from '#core/piece/families'
 import { startPiece } from '#core/piece/shape'
 import { orThrow } from '#core/measure/result'
@@ -12,10 +13,11 @@ useHead({ title: 'Start a piece · Arreglo' })
 const title = useLocalStorage('arreglo-draft-title', '')
 const error = ref('')
 const busy = ref(false)
-const samples = FAMILIES.map(f => ({
-  family: f,
-  piece: orThrow(startPiece({ id: `sample-${f.id}`, title: f.label, family: f.id, takenInAt: '2026-01-01T08:00' })),
-}))
+const samples = FAMILIES.map((family) => {
+  const { id, label: title } = family
+  const piece = orThrow(startPiece({ id: `sample-${id}`, title, family: id, takenInAt: '2026-01-01T08:00' }))
+  return { family, picture: smallPicture(piece) }
+})
 const slug = (text: string) =>
   text
     .toLowerCase()
@@ -126,7 +128,7 @@ async function takeFile(file: File): Promise<void> {
     <ul ref="grid" class="families" aria-labelledby="kinds" @keydown="walk">
       <li v-for="s in samples" :key="s.family.id">
         <UButton variant="ghost" color="neutral" class="family" :disabled="busy" @click="start(s.family.id)">
-          <SmallDrawing :piece="s.piece" :size="150" /><strong>{{ s.family.label }}</strong>
+          <SmallDrawing :picture="s.picture" :title="s.family.label" :size="150" /><strong>{{ s.family.label }}</strong>
           <span class="small soft">{{ s.family.looks }}</span>
         </UButton>
       </li>

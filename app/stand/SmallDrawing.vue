@@ -1,47 +1,34 @@
 <script setup lang="ts">
-import { SMALL_SIDE, smallPicture, type SmallPicture } from '#core/drawing'
-import type { Piece } from '#core/piece/schema'
+import { SMALL_SIDE, type SmallPicture } from '#core/drawing'
 
-/**
- * A piece as a small picture with its red and, once glued, blue dots; for lists and print. Given whole, or as a
- * picture somebody drew.
- */
-const {
-  piece = undefined,
-  picture = undefined,
-  title = '',
-  size = 92,
-  blueJoints = [],
-} = defineProps<{
-  piece?: Piece | undefined
-  picture?: SmallPicture | undefined
-  title?: string
+/** A piece as a small picture with its red and, once glued, blue dots; for lists and print. */
+const { picture, title, size = 92, blueJoints = [] } = defineProps<{
+  picture: SmallPicture
+  title: string
   size?: number
   blueJoints?: readonly string[]
 }>()
-const drawn = computed(() => picture ?? (piece ? smallPicture(piece) : undefined))
 const tone = (pct: number) => ({ fill: `color-mix(in srgb, var(--wood-light) ${pct}%, var(--wood-shade))` })
 </script>
 
 <template>
   <svg
-    v-if="drawn"
     :viewBox="`0 0 ${SMALL_SIDE} ${SMALL_SIDE}`"
     :width="size"
     :height="size"
     role="img"
-    :aria-label="`${piece?.title ?? title}, drawn`"
+    :aria-label="`${title}, drawn`"
     class="small-drawing"
   >
-    <g v-for="([outline, pct, edges], i) in drawn.faces" :key="i">
+    <g v-for="([outline, pct, edges], i) in picture.faces" :key="i">
       <path :d="outline" :style="tone(pct)" />
       <path v-if="edges" :d="edges" class="edge" />
     </g>
-    <path v-if="drawn.lost" :d="drawn.lost" class="lost" />
-    <path v-if="drawn.strokes" :d="drawn.strokes" class="fault" />
-    <circle v-for="(d, i) in drawn.dots" :key="`d${i}`" :cx="d.x" :cy="d.y" r="2" fill="var(--red)" />
+    <path v-if="picture.lost" :d="picture.lost" class="lost" />
+    <path v-if="picture.strokes" :d="picture.strokes" class="fault" />
+    <circle v-for="(d, i) in picture.dots" :key="`d${i}`" :cx="d.x" :cy="d.y" r="2" fill="var(--red)" />
     <circle
-      v-for="s in drawn.loose"
+      v-for="s in picture.loose"
       :key="s.joint"
       :cx="s.x"
       :cy="s.y"

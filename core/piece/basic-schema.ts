@@ -55,8 +55,6 @@ export const FactId = z
     'must name what was done to a joint, a fault, a part or a hold, such as joint:left-rail/open',
   )
   .meta({ id: 'factId' })
-/** What a fact is about. */
-export const handleOfFact = (fact: string): string => fact.split('/')[0]!
 const Coordinate = z.number().min(-6000).max(6000)
 export const VecMm = z.tuple([Coordinate, Coordinate, Coordinate]).meta({ id: 'vecMm' })
 export const UnitVec = z

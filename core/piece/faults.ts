@@ -1,4 +1,4 @@
-import { handleOfFact } from './basic-schema'
+import { handleOfFact } from './fact-ids'
 import { fail, succeed, type Result } from '../measure/result'
 import type { Fault, Piece } from './document-schema'
 import { withinLimits } from './fault-limits'

@@ -3,7 +3,8 @@ import { applyAll, newPiece } from '../../tests/fixtures/pieces'
 import { measured } from '../measure/measured'
 import { isCommon, type Command } from './commands'
 import type { Entry } from './entry'
-import { anotherMember, memberWords, passedOn } from './sets'
+import { memberWords } from './set-words'
+import { anotherMember, passedOn } from './sets'
 
 const SET = { id: 'four', member: 1, of: 4 }
 const chair = applyAll(newPiece('post-and-rung'), [{ do: 'join-set', set: SET }])

@@ -64,7 +64,3 @@ function withoutMissing<T extends { missing?: boolean | undefined, stillIn?: boo
 }: T): Omit<T, 'missing' | 'stillIn'> {
   return common
 }
-
-/** `2 of 4`, or nothing for a piece that stands alone. */
-export const memberWords = (piece: Pick<Piece, 'set'>): string =>
-  piece.set ? `${piece.set.member} of ${piece.set.of}` : ''

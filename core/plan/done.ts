@@ -1,6 +1,6 @@
 import { closedIn, type Staging, type WoodClosing } from '../glueup'
 import { isGlued } from '../piece/facts'
-import { handleOfFact } from '../piece/basic-schema'
+import { handleOfFact } from '../piece/fact-ids'
 import type { Piece, PieceEvent } from '../piece/schema'
 import { parseWallTime } from '../measure/wall-time'
 import type { Task, TaskLog } from '../work'

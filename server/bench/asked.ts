@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import { parseWallTime } from '#core/measure/wall-time'
 import { issuesOf } from '#core/piece/file'
-import { BenchQuery, type BenchAsked } from '#shared/bench'
+import { BenchQuery, type BenchAsked } from '#shared/bench-query'
 import { refusal } from '../pieces/answers'
 import { hearWallClock } from './wall-clock'
 

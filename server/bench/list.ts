@@ -5,15 +5,14 @@ import type { NextStep } from '#core/plan'
 import type { Shop } from '#core/reference/shop-settings'
 import { laidOut, type Outlook } from '#core/shop/outlook'
 import {
-  MOST_NAMED,
   PAGE_ROWS,
-  type BenchAsked,
   type BenchPage,
   type BenchRow,
   type BenchSums,
   type BenchTodo,
   type DueWithin,
 } from '#shared/bench'
+import { MOST_NAMED, type BenchAsked } from '#shared/bench-query'
 import { useDatabase } from '../db/database'
 import { isStale } from './outlooks'
 

@@ -12,7 +12,8 @@ import {
   type History,
 } from '#core/piece/history'
 import type { Piece, SetOf } from '#core/piece/schema'
-import { anotherMember, memberWords, passedOn } from '#core/piece/sets'
+import { memberWords } from '#core/piece/set-words'
+import { anotherMember, passedOn } from '#core/piece/sets'
 import type { Change, StoredPiece } from '#shared/wire'
 import { keepSummary } from '../bench/summary'
 import { forgetLog, useDatabase } from '../db/database'

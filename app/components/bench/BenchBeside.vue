@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { memberWords } from '#core/piece/sets'
+import { memberWords } from '#core/piece/set-words'
 import { clampNamed } from '#core/reference/clamps'
 import type { BenchSums } from '#shared/bench'
 

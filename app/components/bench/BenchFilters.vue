@@ -15,22 +15,24 @@ defineEmits<{ showAll: [] }>()
 
 /** Stands for no choice: a select has no empty value. */
 const ALL = 'all'
-const chosen = (key: 'step' | 'customer' | 'due') =>
+const chosen = (key: 'step' | 'due') =>
   computed({
     get: () => filters.value[key] || ALL,
     set: (value: string) => {
       Object.assign(filters.value, { [key]: value === ALL ? '' : value })
     },
   })
-const [step, customer, due] = [chosen('step'), chosen('customer'), chosen('due')]
+const [step, due] = [chosen('step'), chosen('due')]
 const stages = computed(() => [
   { label: 'every stage', value: ALL },
   ...STEPS.filter(s => sums.steps.includes(s.id)).map(s => ({ label: s.label, value: s.id as string })),
 ])
-const customers = computed(() => [
-  { label: 'for anybody', value: ALL },
-  ...sums.customers.map(c => ({ label: c, value: c })),
-])
+/** The list to search in is fetched when it is first asked for: few of those who look at the bench do. */
+const isPicking = ref(false)
+const isOpen = ref(false)
+const pick = () => {
+  isPicking.value = isOpen.value = true
+}
 const DUE = [
   { label: 'due any time', value: ALL },
   { label: 'overdue', value: 'overdue' },
@@ -52,7 +54,23 @@ const count = (n: number) => n.toLocaleString('en').replaceAll(',', ' ')
       class="w-52"
     />
     <USelect v-model="step" :items="stages" aria-label="Stage" class="w-40" />
-    <USelectMenu v-model="customer" value-key="value" :items="customers" aria-label="Customer" class="w-44" />
+    <LazyCustomerPick
+      v-if="isPicking"
+      v-model="filters.customer"
+      v-model:open="isOpen"
+      :customers="sums.customers"
+    />
+    <UButton
+      v-else
+      variant="outline"
+      color="neutral"
+      trailing-icon="i-lucide-chevron-down"
+      class="w-44 justify-between font-normal"
+      aria-haspopup="listbox"
+      aria-label="Customer"
+      :label="filters.customer || 'for anybody'"
+      @click="pick"
+    />
     <USelect v-model="due" :items="DUE" aria-label="Due" class="w-44" />
     <FieldChipButton
       v-if="sums.over > 0"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { memberWords } from '#core/piece/sets'
+import { memberWords } from '#core/piece/set-words'
 import type { FoldedAxis } from '#core/shop/lanes'
 import type { BenchRow } from '#shared/bench'
 

@@ -14,7 +14,15 @@ const SETTLED_AFTER_MS = 400
 function show(): void {
   term.value = ''
   inFieldSinceMs = 0
-  asked.value = open.value = true
+  open.value = true
+  void loadQueue().then(
+    () => {
+      asked.value = true
+    },
+    () => {
+      open.value = false
+    },
+  )
 }
 useKeys({ '/': show })
 

@@ -1,11 +1,7 @@
 <script setup lang="ts">
-import { memberWords } from '#core/piece/sets'
-
 /** Where one is, whether it is saved, and what is wanted everywhere; on a small screen the rest is under “more”. */
-const { piece } = storeToRefs(usePiece())
 const route = useRoute()
 const narrow = useNarrowScreen()
-const saved = useSavedWords()
 const onPiece = computed(() => route.path.startsWith('/piece/') || route.path.startsWith('/bench/'))
 const showsName = computed(() => !narrow.value || !onPiece.value)
 </script>
@@ -14,16 +10,14 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
   <header class="top no-print">
     <NuxtLink v-if="showsName" to="/" class="quiet name">Arreglo</NuxtLink>
     <NuxtLink v-if="!narrow || onPiece" to="/" class="quiet to">Bench</NuxtLink>
-    <span v-if="onPiece && piece" class="crumb"
-    >{{ piece.title }}<template v-if="piece.set">, {{ memberWords(piece) }}</template>
-    </span>
-    <template v-else-if="!narrow">
+    <LazyPieceCrumb v-if="onPiece && isQueueHere" />
+    <template v-if="!onPiece && !narrow">
       <NuxtLink to="/shop" class="quiet to">Shop</NuxtLink>
       <NuxtLink to="/quick" class="quiet to">Quick answers</NuxtLink>
     </template>
     <span class="gap" />
     <RunningClock />
-    <span v-if="onPiece" class="small soft saved" role="status" data-testid="save-state">{{ saved }}</span>
+    <LazySaveState v-if="onPiece && isQueueHere" />
     <template v-if="!narrow">
       <ClimateLink />
       <UnitSwitch />
@@ -48,7 +42,7 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
 .top > :deep(*) {
   flex: none;
 }
-.top > .crumb {
+.top > :deep(.crumb) {
   flex: 0 1 auto;
 }
 .top > .gap {
@@ -66,7 +60,7 @@ const showsName = computed(() => !narrow.value || !onPiece.value)
   letter-spacing: -0.02em;
   text-decoration: none !important;
 }
-.crumb {
+.top > :deep(.crumb) {
   overflow: hidden;
   text-overflow: ellipsis;
   min-width: 0;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { memberWords } from '#core/piece/sets'
+import { memberWords } from '#core/piece/set-words'
 import type { BenchRow } from '#shared/bench'
 
 /** Any piece by title or customer, found as one types: there may be thousands. */

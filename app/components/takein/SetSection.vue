@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { memberWords } from '#core/piece/sets'
+import { memberWords } from '#core/piece/set-words'
 import { errorsOf } from '~/composables/useApi'
 import { newId } from '~/composables/useDevice'
 import { useQueue } from '~/composables/useQueue'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { smallPicture } from '#core/drawing'
 import { STATE_LABELS, surveySentence } from '#core/condition/survey'
 import { faultTag } from '#core/piece/faults'
 import { faultyJoints, findingOf, isFaulty, missingParts, tagOf } from '#core/piece/facts'
@@ -27,7 +28,6 @@ async function load(): Promise<void> {
 void load()
 const stop = listenLive({
   changed: c => (members.value?.some(m => m.id === c.piece) ? void load() : undefined),
-  reached: () => {},
 })
 onScopeDispose(stop)
 const first = computed(() => members.value?.[0])
@@ -57,7 +57,7 @@ const heading = computed(() => {
             <tr>
               <th scope="col">Joint</th>
               <th v-for="m in members" :key="m.id" scope="col">
-                <SmallDrawing :piece="m" :size="86" /><NuxtLink :to="stepPath(m.id, 'test')"
+                <SmallDrawing :picture="smallPicture(m)" :title="m.title" :size="86" /><NuxtLink :to="stepPath(m.id, 'test')"
                 >{{ m.set!.member }} of {{ m.set!.of }}</NuxtLink
                 >
               </th>

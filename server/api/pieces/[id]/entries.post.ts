@@ -1,4 +1,5 @@
-import { EntriesBody, type RefusedAnswer, type TakenAnswer } from '#shared/wire'
+import { EntriesBody } from '#shared/entries-body'
+import type { RefusedAnswer, TakenAnswer } from '#shared/wire'
 import { bodyOf, defineWrite, idOf, orAbsent } from '../../../pieces/answers'
 import { tell } from '../../../live/hub'
 import { giveEntries } from '../../../pieces/store'

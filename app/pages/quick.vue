@@ -211,13 +211,12 @@ const term = ref('')
 const { pieces } = usePiecesFound(term, ref(true))
 const kept = reactive<Record<string, string>>({})
 /** Keeps the answer to a piece as a note in its record, by one press. */
-async function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): Promise<void> {
+function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
   const { answer } = answers.value[q.id]!
   if (!answer) return
   const asked = q.fields.map(f => `${f.label.toLowerCase()} ${typed[keyOf(q, f)] ?? f.usual}`).join(', ')
   const text = `${q.title} ${asked}${q.glue ? ` ${GLUES.find(g => g.id === glueOf(q))!.label}` : ''}: ${phraseText(answer.sentence, units.value)}`
-  const queue = await loadQueue()
-  queue.giveBlind(piece, null, {
+  useQueue().giveBlind(piece, null, {
     do: 'keep-note',
     note: { id: `note-${newId().slice(0, 8)}`, at: wallNow(), text },
   })
@@ -232,29 +231,21 @@ async function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): Promise
     <div class="cards">
       <section v-for="q in QUESTIONS" :key="q.id" class="card" :aria-labelledby="`q-${q.id}`">
         <h2 :id="`q-${q.id}`">{{ q.title }}</h2>
-        <div v-for="f in q.fields" :key="f.key" class="line">
-          <label :for="keyOf(q, f)">{{ f.label }}</label>
+        <FieldLine v-for="f in q.fields" :key="f.key" :label="f.label" :error="answers[q.id]!.errors[f.key]">
           <UInput
-            :id="keyOf(q, f)"
             :model-value="typed[keyOf(q, f)] ?? f.usual"
             :ui="{ base: 'measure min-h-[40px]' }"
             class="w-36"
-            :aria-invalid="Boolean(answers[q.id]!.errors[f.key])"
             @update:model-value="typed[keyOf(q, f)] = String($event)"
           />
-          <span v-if="answers[q.id]!.errors[f.key]" class="field-error wide" role="alert">{{
-            answers[q.id]!.errors[f.key]
-          }}</span>
-        </div>
-        <div v-if="q.glue" class="line">
-          <label :for="`${q.id}-glue`">Glue</label>
+        </FieldLine>
+        <FieldLine v-if="q.glue" label="Glue">
           <PickOne
-            :id="`${q.id}-glue`"
             :model-value="glueOf(q)"
             :items="GLUE_ITEMS"
             @update:model-value="glues[q.id] = $event as GlueId"
           />
-        </div>
+        </FieldLine>
         <span v-if="answers[q.id]!.errors['']" class="field-error" role="alert">{{ answers[q.id]!.errors[''] }}</span>
         <template v-if="answers[q.id]!.answer">
           <p class="answer" aria-live="polite"><PhraseText :phrase="answers[q.id]!.answer!.sentence" /></p>
@@ -284,20 +275,13 @@ async function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): Promise
   margin-top: 8px;
 }
 .card {
+  --field-columns: minmax(0, 1fr) auto;
+  --field-columns-small: minmax(0, 1fr) auto;
   break-inside: avoid;
   border-top: 1px solid var(--rule);
   padding: 12px 0 22px;
   display: grid;
   gap: 7px;
-}
-.line {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  align-items: center;
-  gap: 2px 12px;
-}
-.wide {
-  grid-column: 1 / -1;
 }
 .answer {
   font-size: 17px;

@@ -70,18 +70,9 @@ function walk(e: KeyboardEvent): void {
   buttons[next]!.focus()
 }
 
-interface FileIssue {
-  readonly path: string
-  readonly message: string
-}
-const COLUMNS = [
-  { id: 'path', label: 'Where in the file' },
-  { id: 'message', label: 'What would be right' },
-]
-const fileIssues = ref<readonly FileIssue[]>([])
+const fileIssues = ref<readonly { readonly path: string, readonly message: string }[]>([])
 const fileError = ref('')
 const LARGEST_BYTES = 4_000_000
-const MOST_SHOWN = 12
 
 async function takeFile(file: File): Promise<void> {
   fileIssues.value = []
@@ -110,20 +101,16 @@ async function takeFile(file: File): Promise<void> {
 <template>
   <main class="start">
     <h1>What is it?</h1>
-    <div class="line">
-      <label for="new-title">Name it</label>
+    <FieldLine label="Name it" :error="error">
       <UInput
-        id="new-title"
         v-model="title"
         placeholder="Kitchen chair, blue paint"
         class="w-96 max-w-full"
         autofocus
         maxlength="200"
-        :aria-invalid="error !== ''"
         @keydown.enter.prevent="toDrawings"
       />
-    </div>
-    <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+    </FieldLine>
     <h2 id="kinds">Pick the drawing that looks like it</h2>
     <ul ref="grid" class="families" aria-labelledby="kinds" @keydown="walk">
       <li v-for="s in samples" :key="s.family.id">
@@ -137,19 +124,7 @@ async function takeFile(file: File): Promise<void> {
       <h2 id="from-file">Or take in a piece file</h2>
       <FieldFile label="Choose a piece file" accept=".json,application/json" @take="takeFile" />
       <span v-if="fileError" class="field-error" role="alert">{{ fileError }}</span>
-      <FieldTable
-        v-if="fileIssues.length > 0"
-        label="What the file would have to say"
-        :columns="COLUMNS"
-        :rows="fileIssues.slice(0, MOST_SHOWN)"
-        :id-of="i => i.path"
-      >
-        <template #path="{ row: i }">
-          <span class="measure">{{ i.path || 'the whole' }}</span>
-        </template>
-        <template #message="{ row: i }">{{ i.message }}</template>
-      </FieldTable>
-      <p v-if="fileIssues.length > MOST_SHOWN" class="small soft">and {{ fileIssues.length - MOST_SHOWN }} more.</p>
+      <LazyFileIssues v-if="fileIssues.length > 0" :issues="fileIssues" />
     </section>
   </main>
 </template>
@@ -165,12 +140,6 @@ async function takeFile(file: File): Promise<void> {
 .start > * {
   min-width: 0;
   max-width: 100%;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 12px;
 }
 .families {
   display: grid;

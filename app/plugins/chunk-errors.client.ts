@@ -4,7 +4,6 @@
  */
 export default defineNuxtPlugin((nuxt) => {
   nuxt.hook('app:chunkError', () => {
-    useMessages().lastDone
-      = 'The server cannot be reached: that screen cannot be opened just now. What you did stays here.'
+    useMessages().say('The server cannot be reached: that screen cannot be opened just now. What you did stays here.')
   })
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Drawing, Point } from '#core/drawing'
 import type { Part } from '#core/piece/schema'
+import { svgPoints } from './svg-points'
 
 /** The same drawing as SVG: shown at once, while WebGL is fetched, and for good where there is none. */
 const { drawing, pegs, put, picked, xray } = defineProps<{
@@ -10,13 +11,7 @@ const { drawing, pegs, put, picked, xray } = defineProps<{
   picked: ReadonlySet<string>
   xray: boolean
 }>()
-const path = (points: readonly Point[]) =>
-  points
-    .map((p) => {
-      const s = put(p)
-      return `${s.x.toFixed(1)},${s.y.toFixed(1)}`
-    })
-    .join(' ')
+const path = (points: readonly Point[]) => svgPoints(points, put)
 const tone = (light: number) =>
   `color-mix(in srgb, var(--wood-light) ${Math.round(25 + light * 75)}%, var(--wood-shade))`
 /** Pegs are drawn over the wood, as the lines they run along: they are what x-ray is for. */

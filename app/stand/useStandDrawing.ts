@@ -50,6 +50,14 @@ export interface StandTag {
   readonly pictured: boolean
 }
 
+/** A clamp as it stands on the sheet, with its number in the list. */
+export interface StandClamp {
+  readonly nth: number
+  readonly isStrap: boolean
+  readonly strokes: readonly (readonly Point[])[]
+  readonly at: Point
+}
+
 const STILL: ReadonlyMap<string, Vec> = new Map()
 const NO_PARTS: readonly Part[] = []
 const NO_JOINTS: readonly Joint[] = []
@@ -210,7 +218,7 @@ export function useStandDrawing(
   })
 
   /** The clamps of the stage that is shown, numbered in the order of use. */
-  const clamps = computed(() => {
+  const clamps = computed((): readonly StandClamp[] => {
     const [d, box] = [drawing.value, floorBox.value]
     const stage = plan.value?.stages.find(s => s.number === stand.stageShown)
     if (!planned() || !d || !box || !stage) return []

@@ -47,24 +47,23 @@ export const usePiece = defineStore('piece', () => {
   async function undo(): Promise<void> {
     const entry = undoable.value
     if (!entry || !pieceId.value) {
-      messages.lastDone = 'Nothing of yours is left to undo.'
+      messages.say('Nothing of yours is left to undo.')
       return
     }
     const result = await queue.takeBack(pieceId.value, entry.id)
-    messages.lastDone = result.ok ? `Undone: ${describeEntry(entry)}.` : result.issues[0]!.message
+    messages.say(result.ok ? `Undone: ${describeEntry(entry)}.` : result.issues[0]!.message)
   }
 
   async function redo(): Promise<void> {
     const entry = redoable.value
     if (!entry || !pieceId.value) {
-      messages.lastDone = 'Nothing to do again.'
+      messages.say('Nothing to do again.')
       return
     }
     const what = log.value.find(e => entry.command.do === 'undo' && e.id === entry.command.entry)
     const result = await queue.takeBack(pieceId.value, entry.id)
-    messages.lastDone = result.ok
-      ? `Done again: ${what ? describeEntry(what) : 'the last step'}.`
-      : result.issues[0]!.message
+    const words = `Done again: ${what ? describeEntry(what) : 'the last step'}.`
+    messages.say(result.ok ? words : result.issues[0]!.message)
   }
 
   return { piece, log, presence, undoable, redoable, open, tell, undo, redo }

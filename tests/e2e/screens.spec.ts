@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { test as base } from '@playwright/test'
 import { expect, Workshop } from './harness'
+import { Reader } from './reader'
 
 /** One workshop with the demo in it for all screens a worker looks at: nothing is changed here. */
 const test = base.extend<object, { demo: Workshop }>({
@@ -41,28 +42,45 @@ const SCREENS = [
   ...STEPS.map(step => `/piece/vestry-chair/${step}`),
 ]
 
+/** By lamp only the colours are others. */
+const ONLY_COLOURS = ['color-contrast']
+const MODES = [
+  { name: 'by day', colorScheme: 'light', width: 1280, height: 800, rules: undefined },
+  { name: 'by lamp', colorScheme: 'dark', width: 1280, height: 800, rules: ONLY_COLOURS },
+  { name: 'on a phone', colorScheme: 'light', width: 360, height: 740, rules: undefined },
+  { name: 'on a phone by lamp', colorScheme: 'dark', width: 360, height: 740, rules: ONLY_COLOURS },
+  // What a browser makes of 1280 by 800 when it shows everything at twice its size.
+  { name: 'at twice the size', colorScheme: 'light', width: 640, height: 400, rules: undefined },
+] as const
+
 for (const path of SCREENS) {
-  test(`${path} has no serious accessibility faults and does not scroll sideways on a phone, by day and by lamp`, async ({
+  test(`${path} has no serious accessibility faults and nothing past its edge, by day, by lamp, on a phone, at twice the size`, async ({
     page,
     demo,
   }) => {
     await page.goto(demo.url + path)
-    for (const colorScheme of ['light', 'dark'] as const) {
+    for (const { name, colorScheme, width, height, rules } of MODES) {
       await page.emulateMedia({ colorScheme })
-      await page.setViewportSize({ width: 1280, height: 800 })
+      await page.setViewportSize({ width, height })
       await page.locator('h1').first().waitFor()
       await page.waitForTimeout(250)
-      // By lamp only the colours are others; what is inside a drawing has a name of its own and nothing to be read.
+      // What is inside a drawing has a name of its own and nothing to be read.
       const axe = new AxeBuilder({ page }).exclude('svg')
-      const { violations } = await (
-        colorScheme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']) : axe.withRules(['color-contrast'])
-      ).analyze()
+      const { violations } = await (rules ? axe.withRules([...rules]) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']))
+        .analyze()
       const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
-      expect(serious.map(v => `${colorScheme}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([])
-      await page.setViewportSize({ width: 360, height: 740 })
-      await page.waitForTimeout(200)
-      expect(await page.evaluate(() => document.documentElement.scrollWidth), 'at 360 px').toBeLessThanOrEqual(360)
-      expect(await page.evaluate(pastTheEdge), 'at 360 px').toEqual([])
+      expect(serious.map(v => `${v.id} ${v.nodes[0]?.html}`), name).toEqual([])
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), name).toBeLessThanOrEqual(width)
+      expect(await page.evaluate(pastTheEdge), name).toEqual([])
     }
+  })
+
+  test(`${path} is told by a screen reader in order, every control with a name of its own`, async ({ page, demo }) => {
+    await page.goto(demo.url + path)
+    await page.locator('h1').first().waitFor()
+    // What the server works out meanwhile changes the list under the reader.
+    await expect(page.getByTestId('stale')).toHaveCount(0, { timeout: 60_000 })
+    const reader = await Reader.of(page)
+    await reader.expectInOrder()
   })
 }

@@ -42,23 +42,25 @@ const moves = computed(() => rows.value.some(r => seen(r.id)?.found === 'moves')
     </p>
     <ol>
       <li v-for="row in rows" :key="row.id">
-        <p>
-          <strong>{{ row.title }}.</strong> <PhraseText :phrase="row.words" />
-        </p>
-        <ChoiceRow
-          label="Seen"
-          :tone="seen(row.id)?.found === 'moves' ? 'fault' : 'plain'"
-          :items="FOUND"
-          :model-value="seen(row.id)?.found ?? null"
-          @update:model-value="tell(row.id, $event as FloorFinding)"
-        />
-        <TextField
-          v-if="seen(row.id)"
-          :label="`${row.title}: what was seen`"
-          :value="seen(row.id)!.note"
-          :draft-key="`${piece.id}-floor-${row.id}`"
-          :take="text => note(row.id, text).ok"
-        />
+        <div class="tried" role="group" :aria-label="row.title">
+          <p>
+            <strong>{{ row.title }}.</strong> <PhraseText :phrase="row.words" />
+          </p>
+          <ChoiceRow
+            label="Seen"
+            :tone="seen(row.id)?.found === 'moves' ? 'fault' : 'plain'"
+            :items="FOUND"
+            :model-value="seen(row.id)?.found ?? null"
+            @update:model-value="tell(row.id, $event as FloorFinding)"
+          />
+          <TextField
+            v-if="seen(row.id)"
+            :label="`${row.title}: what was seen`"
+            :value="seen(row.id)!.note"
+            :draft-key="`${piece.id}-floor-${row.id}`"
+            :take="text => note(row.id, text).ok"
+          />
+        </div>
       </li>
     </ol>
     <p v-if="moves" role="status">Something moves: feel every joint again, above, and say which.</p>
@@ -70,9 +72,11 @@ const moves = computed(() => rows.value.some(r => seen(r.id)?.found === 'moves')
   display: grid;
   gap: 8px;
 }
-.floor li {
+.tried {
   display: grid;
   gap: 4px;
+}
+.floor li {
   padding: 8px 0;
   border-bottom: 1px solid var(--rule);
 }

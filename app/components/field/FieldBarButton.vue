@@ -10,7 +10,7 @@ const { pressed = undefined, press = undefined } = defineProps<{
 <template>
   <UButton color="neutral" variant="link" :label="label" class="bar-button" :aria-pressed="pressed">
     <template v-if="press" #trailing>
-      <kbd>{{ press }}</kbd>
+      <UKbd>{{ press }}</UKbd>
     </template>
   </UButton>
 </template>

@@ -20,7 +20,7 @@ const {
 <template>
   <UButton color="neutral" variant="outline" :label="label" class="key-button ring-0" :class="{ slim, main, big }">
     <template v-if="press" #trailing>
-      <kbd>{{ press }}</kbd>
+      <UKbd>{{ press }}</UKbd>
     </template>
   </UButton>
 </template>

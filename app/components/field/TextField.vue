@@ -20,10 +20,10 @@ const {
   rows?: number
   most?: number
 }>()
-const id = useId()
 const draft = useLocalStorage<string | null>(`arreglo-draft-${draftKey}`, null, {
   serializer: { read: v => v, write: v => v ?? '' },
 })
+const isKept = computed(() => draft.value !== null && draft.value.trim() !== value)
 const shown = computed(() => draft.value ?? value)
 
 function commit(): void {
@@ -34,11 +34,9 @@ function commit(): void {
 </script>
 
 <template>
-  <div class="line">
-    <label :for="id">{{ label }}</label>
+  <FieldLine :label="label" :note="isKept ? 'kept on this device, not yet in the record' : ''">
     <UTextarea
       v-if="rows > 1"
-      :id="id"
       class="text"
       autoresize
       :rows="rows"
@@ -49,7 +47,6 @@ function commit(): void {
     />
     <UInput
       v-else
-      :id="id"
       class="text"
       :maxlength="most"
       :model-value="shown"
@@ -58,32 +55,12 @@ function commit(): void {
       @blur="commit"
       @keydown.enter.stop="commit"
     />
-    <span v-if="draft !== null && draft.trim() !== value" class="small soft note"
-    >kept on this device, not yet in the record</span
-    >
-  </div>
+  </FieldLine>
 </template>
 
 <style scoped>
-.line {
-  display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 4px 12px;
-  align-items: center;
-}
 .text {
   width: 100%;
   max-width: 420px;
-}
-.note {
-  grid-column: 2;
-}
-@media (max-width: 640px) {
-  .line {
-    grid-template-columns: 1fr;
-  }
-  .note {
-    grid-column: 1;
-  }
 }
 </style>

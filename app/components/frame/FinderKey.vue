@@ -5,6 +5,7 @@ import { useEventListener } from '@vueuse/core'
  * `/` finds anything; the list is fetched when it is first asked for. What is typed until its field is there goes into
  * it all the same.
  */
+const nuxt = useNuxtApp()
 const open = ref(false)
 const asked = ref(false)
 const term = ref('')
@@ -19,8 +20,9 @@ function show(): void {
     () => {
       asked.value = true
     },
-    () => {
+    (error: unknown) => {
       open.value = false
+      void nuxt.callHook('app:chunkError', { error })
     },
   )
 }

@@ -69,7 +69,7 @@ const rows = computed(() =>
       >too near each other for a jaw each: one stiff caul over all {{ row.line.over }}</span
       >
       <span v-if="row.line.offSquareDeg > SLIP_DEG" class="small soft on">
-        <FigureValue :figure="row.figures.offSquare" label="Off square" /> off square: a sloped caul, or it
+        <FigureValue :figure="row.figures.offSquare" :label="`Off square, ${row.words}`" /> off square: a sloped caul, or it
         slips</span
       >
       <span v-if="row.line.roundMm" class="small soft on"
@@ -79,7 +79,7 @@ const rows = computed(() =>
       >on a bend: cauls to its curve, a hollow one outside and a rounded one inside</span
       >
       <span v-if="row.padMm" class="small soft on">a pad of {{ len(row.padMm) }} square, or it bruises</span>
-      <FieldFold v-if="row.caul" label="Caul, to saw from">
+      <FieldFold v-if="row.caul" :label="`Caul for ${row.nth}, to saw from`">
         <SheetDrawing
           :sheet="caulSheet(row.caul, `Caul for ${row.words}`)"
           :name="`${piece.id}-caul-${stage.number}-${row.nth}`"

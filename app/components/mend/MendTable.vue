@@ -64,10 +64,12 @@ const UNDO = { yes: 'comes undone', partly: 'in part', no: 'cannot' } as const
       </template>
       <template #holds="{ row: { work } }">{{ holdClass(work.hold.low, work.hold.high) }}</template>
       <template #undo="{ row: { option } }">{{ UNDO[option.undo] }}</template>
-      <template #lost="{ row: { work } }">
-        <FigureValue :figure="workFigures(work).removed" label="Wood lost" />
+      <template #lost="{ row: { option, work } }">
+        <FigureValue :figure="workFigures(work).removed" :label="`Wood lost, ${option.short}`" />
       </template>
-      <template #time="{ row: { work } }"><FigureValue :figure="workFigures(work).minutes" label="Time" /></template>
+      <template #time="{ row: { option, work } }">
+        <FigureValue :figure="workFigures(work).minutes" :label="`Time, ${option.short}`" />
+      </template>
     </FieldTable>
     <p v-if="chosen" class="small soft">
       {{

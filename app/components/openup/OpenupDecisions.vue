@@ -88,6 +88,7 @@ const folded = computed(() => {
           v-if="d.decision !== 'leave-shut' || shut(d.joint)"
           plain
           label="keep shut"
+          :aria-label="`Keep ${tag(d.joint)} shut`"
           class="keep"
           :pressed="shut(d.joint)"
           @click="store.tell({ do: 'leave-shut', joint: d.joint, on: !shut(d.joint) })"

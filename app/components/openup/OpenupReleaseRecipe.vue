@@ -37,7 +37,7 @@ const glues = computed(() => {
 </script>
 
 <template>
-  <div class="recipe">
+  <div class="recipe" role="group" :aria-label="`Undo ${tags}`">
     <p class="small">
       <strong>Undo {{ tags }}</strong
       >, {{ glues }}: <span class="measure">{{ min([total.low, total.high]) }}</span>, usually

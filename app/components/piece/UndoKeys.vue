@@ -5,15 +5,15 @@ import { describeEntry } from '#core/piece/history'
 const { small } = defineProps<{ small: boolean }>()
 const store = usePiece()
 const { undoable, redoable } = storeToRefs(store)
-const { lastDone } = storeToRefs(useMessages())
 const undoWords = computed(() => (undoable.value ? `Undo: ${describeEntry(undoable.value)}` : 'Nothing to undo'))
 </script>
 
 <template>
   <div class="undo" :class="{ small }">
-    <FieldKeyButton slim label="Undo" :disabled="!undoable" :title="undoWords" @click="store.undo()" />
+    <UTooltip :text="undoWords">
+      <FieldKeyButton slim label="Undo" :disabled="!undoable" @click="store.undo()" />
+    </UTooltip>
     <FieldKeyButton slim label="Redo" :disabled="!redoable" @click="store.redo()" />
-    <p class="small soft" :class="{ 'sr-only': small }" role="status">{{ lastDone }}</p>
   </div>
 </template>
 
@@ -28,18 +28,10 @@ const undoWords = computed(() => (undoable.value ? `Undo: ${describeEntry(undoab
 .undo .key-button {
   padding: 4px;
 }
-.undo p {
-  grid-column: 1 / -1;
-  min-height: 36px;
-}
 @media (max-width: 1000px) {
   .undo {
     display: flex;
     padding: 4px 10px;
-  }
-  .undo p {
-    align-self: center;
-    min-height: 0;
   }
 }
 .undo.small {

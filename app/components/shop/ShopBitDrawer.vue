@@ -21,8 +21,7 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <section aria-labelledby="bits">
-    <h2 id="bits">Bits in the drawer</h2>
+  <ShopSection id="bits" heading="Bits in the drawer">
     <p class="small soft">
       Dowels, plugs and pilots are chosen so that there is a bit for each. Press one to take it out.
     </p>
@@ -44,17 +43,10 @@ async function add(): Promise<void> {
       <FieldKeyButton slim label="All metric" @click="withAll(METRIC_BITS_MM)" />
       <FieldKeyButton slim label="All in inches" @click="withAll(INCH_BITS_MM)" />
     </form>
-  </section>
+  </ShopSection>
 </template>
 
 <style scoped>
-section {
-  display: grid;
-  gap: 9px;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
-  justify-items: start;
-}
 .row {
   display: flex;
   flex-wrap: wrap;

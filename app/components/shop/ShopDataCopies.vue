@@ -94,8 +94,7 @@ async function putBack(): Promise<void> {
 </script>
 
 <template>
-  <section aria-labelledby="copies">
-    <h2 id="copies">Copies of everything</h2>
+  <ShopSection id="copies" heading="Copies of everything">
     <p class="small soft">
       One a day is kept for a month beside the data, pictures and logs included. Keep one on another disk as well.
     </p>
@@ -143,17 +142,10 @@ async function putBack(): Promise<void> {
         <FieldKeyButton label="Leave it" @click="isAsking = false" />
       </template>
     </UModal>
-  </section>
+  </ShopSection>
 </template>
 
 <style scoped>
-section {
-  display: grid;
-  gap: 9px;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
-  justify-items: start;
-}
 .copies {
   display: grid;
   width: 100%;

@@ -44,8 +44,7 @@ async function erase(): Promise<void> {
 </script>
 
 <template>
-  <section v-if="items.length > 0 || said" aria-labelledby="erase">
-    <h2 id="erase">Erase a customer</h2>
+  <ShopSection v-if="items.length > 0 || said" id="erase" heading="Erase a customer">
     <p class="small soft">
       Every piece of theirs goes for good, with its log and pictures. One piece alone is erased on its Record page.
     </p>
@@ -72,15 +71,5 @@ async function erase(): Promise<void> {
         <FieldKeyButton label="Keep" @click="isAsking = false" />
       </template>
     </UModal>
-  </section>
+  </ShopSection>
 </template>
-
-<style scoped>
-section {
-  display: grid;
-  gap: 9px;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
-  justify-items: start;
-}
-</style>

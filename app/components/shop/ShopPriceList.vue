@@ -20,8 +20,7 @@ function set(key: PriceKey, text: string): void {
 </script>
 
 <template>
-  <section aria-labelledby="prices">
-    <h2 id="prices">Prices</h2>
+  <ShopSection id="prices" heading="Prices">
     <p class="small soft">Left empty, a plan tells hours only. What is in the store is not counted as bought.</p>
     <div class="row">
       <UFormField label="Money" :error="errors.money || false">
@@ -41,17 +40,10 @@ function set(key: PriceKey, text: string): void {
         />
       </UFormField>
     </div>
-  </section>
+  </ShopSection>
 </template>
 
 <style scoped>
-section {
-  display: grid;
-  gap: 9px;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
-  justify-items: start;
-}
 .row {
   display: flex;
   flex-wrap: wrap;

@@ -13,8 +13,7 @@ const used = computed<RoundId[]>({
 </script>
 
 <template>
-  <section aria-labelledby="release">
-    <h2 id="release">Undoing old glue</h2>
+  <ShopSection id="release" heading="Undoing old glue">
     <p class="small soft">What you do not use is left out of every recipe.</p>
     <UCheckboxGroup
       v-model="used"
@@ -24,15 +23,5 @@ const used = computed<RoundId[]>({
       aria-labelledby="release"
       :ui="{ fieldset: 'flex-wrap' }"
     />
-  </section>
+  </ShopSection>
 </template>
-
-<style scoped>
-section {
-  display: grid;
-  gap: 9px;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
-  justify-items: start;
-}
-</style>

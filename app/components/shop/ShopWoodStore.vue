@@ -42,83 +42,77 @@ const across = (row: StoreRow, mm: number) =>
 </script>
 
 <template>
-  <section aria-labelledby="store">
-    <h2 id="store">Wood in the store</h2>
+  <ShopSection id="store" heading="Wood in the store">
     <p class="small soft">What is to be cut is looked for here first; the rest is to be bought.</p>
     <ul v-if="settings.store.length > 0" class="list">
-      <li v-for="row in settings.store" :key="row.id" class="row">
-        <UFormField label="What">
-          <USelect
-            :model-value="row.kind"
-            :items="KINDS"
-            class="w-24"
-            @update:model-value="v => keep(`kind-${row.id}`, change(row.id, { kind: v as StoreRow['kind'] }))"
+      <li v-for="(row, i) in settings.store" :key="row.id">
+        <div class="row" role="group" :aria-label="`${i + 1}, ${row.wood}`">
+          <UFormField label="What">
+            <USelect
+              :model-value="row.kind"
+              :items="KINDS"
+              class="w-24"
+              @update:model-value="v => keep(`kind-${row.id}`, change(row.id, { kind: v as StoreRow['kind'] }))"
+            />
+          </UFormField>
+          <UFormField label="Wood">
+            <USelectMenu
+              :model-value="row.wood"
+              :items="WOODS"
+              class="w-56"
+              @update:model-value="(v: string) => keep(`wood-${row.id}`, change(row.id, { wood: v }))"
+            />
+          </UFormField>
+          <UFormField :label="row.kind === 'rod' ? 'Diameter' : 'Thickness'" :error="errors[`thick-${row.id}`] || false">
+            <UInput
+              :model-value="len(row.thicknessMm)"
+              class="w-24"
+              @change="(e: Event) => length(`thick-${row.id}`, typedIn(e), mm => across(row, mm))"
+            />
+          </UFormField>
+          <UFormField v-if="row.kind === 'board'" label="Width" :error="errors[`wide-${row.id}`] || false">
+            <UInput
+              :model-value="len(row.widthMm)"
+              class="w-24"
+              @change="(e: Event) => length(`wide-${row.id}`, typedIn(e), mm => change(row.id, { widthMm: mm }))"
+            />
+          </UFormField>
+          <UFormField label="Length" :error="errors[`long-${row.id}`] || false">
+            <UInput
+              :model-value="len(row.lengthMm)"
+              class="w-24"
+              @change="(e: Event) => length(`long-${row.id}`, typedIn(e), mm => change(row.id, { lengthMm: mm }))"
+            />
+          </UFormField>
+          <UFormField label="How many" :error="errors[`count-${row.id}`] || false">
+            <FieldCount
+              name="How many"
+              :value="row.count"
+              @take="count => keep(`count-${row.id}`, change(row.id, { count }))"
+            />
+          </UFormField>
+          <UFormField label="Moisture, %" :error="errors[`moist-${row.id}`] || false">
+            <UInput
+              :model-value="typeof row.moisturePct !== 'number' ? '' : String(row.moisturePct)"
+              placeholder="not read"
+              class="w-24"
+              @change="(e: Event) => moisture(row.id, typedIn(e))"
+            />
+          </UFormField>
+          <FieldChipButton
+            label="take off"
+            :aria-label="`Take off ${row.wood}`"
+            @click="keep('store', { do: 'remove-store', id: row.id })"
           />
-        </UFormField>
-        <UFormField label="Wood">
-          <USelectMenu
-            :model-value="row.wood"
-            :items="WOODS"
-            class="w-56"
-            @update:model-value="(v: string) => keep(`wood-${row.id}`, change(row.id, { wood: v }))"
-          />
-        </UFormField>
-        <UFormField :label="row.kind === 'rod' ? 'Diameter' : 'Thickness'" :error="errors[`thick-${row.id}`] || false">
-          <UInput
-            :model-value="len(row.thicknessMm)"
-            class="w-24"
-            @change="(e: Event) => length(`thick-${row.id}`, typedIn(e), mm => across(row, mm))"
-          />
-        </UFormField>
-        <UFormField v-if="row.kind === 'board'" label="Width" :error="errors[`wide-${row.id}`] || false">
-          <UInput
-            :model-value="len(row.widthMm)"
-            class="w-24"
-            @change="(e: Event) => length(`wide-${row.id}`, typedIn(e), mm => change(row.id, { widthMm: mm }))"
-          />
-        </UFormField>
-        <UFormField label="Length" :error="errors[`long-${row.id}`] || false">
-          <UInput
-            :model-value="len(row.lengthMm)"
-            class="w-24"
-            @change="(e: Event) => length(`long-${row.id}`, typedIn(e), mm => change(row.id, { lengthMm: mm }))"
-          />
-        </UFormField>
-        <UFormField label="How many" :error="errors[`count-${row.id}`] || false">
-          <UInput
-            :model-value="String(row.count)"
-            class="w-16"
-            @change="(e: Event) => number(`count-${row.id}`, typedIn(e), n => change(row.id, { count: n }))"
-          />
-        </UFormField>
-        <UFormField label="Moisture, %" :error="errors[`moist-${row.id}`] || false">
-          <UInput
-            :model-value="typeof row.moisturePct !== 'number' ? '' : String(row.moisturePct)"
-            placeholder="not read"
-            class="w-24"
-            @change="(e: Event) => moisture(row.id, typedIn(e))"
-          />
-        </UFormField>
-        <FieldChipButton
-          label="take off"
-          :aria-label="`Take off ${row.wood}`"
-          @click="keep('store', { do: 'remove-store', id: row.id })"
-        />
+        </div>
       </li>
     </ul>
     <FieldKeyButton slim label="Add wood" @click="add" />
     <span v-if="errors.store" class="field-error" role="alert">{{ errors.store }}</span>
-  </section>
+  </ShopSection>
 </template>
 
 <style scoped>
-section {
-  display: grid;
-  gap: 9px;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
-  justify-items: start;
-}
 .list {
   display: grid;
   gap: 8px;

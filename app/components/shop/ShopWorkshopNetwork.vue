@@ -50,8 +50,7 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <section v-if="network" aria-labelledby="network">
-    <h2 id="network">Other devices in the workshop</h2>
+  <ShopSection v-if="network" id="network" heading="Other devices in the workshop">
     <p v-if="network.addresses.length === 0">
       It listens on this machine only. Started with <code>HOST=0.0.0.0</code> it can be opened from tablets and phones
       on the workshop’s network.
@@ -100,17 +99,10 @@ async function leave(): Promise<void> {
     </form>
     <p v-if="said" class="small" role="status">{{ said }}</p>
     <FieldKeyButton v-if="!network.isNear" slim label="Leave on this device" @click="leave" />
-  </section>
+  </ShopSection>
 </template>
 
 <style scoped>
-section {
-  display: grid;
-  gap: 9px;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
-  justify-items: start;
-}
 .where {
   display: flex;
   flex-wrap: wrap;

@@ -6,7 +6,7 @@ import { METALS, OLD_GLUES } from '#core/piece/words'
 /** What is so of many joints alike, told once: pinned or wedged, what they are glued with, brads in every rung. */
 const store = usePiece()
 const { piece } = storeToRefs(store)
-const { lastDone } = storeToRefs(useMessages())
+const messages = useMessages()
 const words = (id: string) => id.replaceAll('-', ' ')
 const ALL = 'all'
 const which = ref(ALL)
@@ -37,7 +37,7 @@ const fact = computed((): ManyFact => {
 function tell(): void {
   const told = store.tell({ do: 'tell-joints', joints: chosen.value.map(j => j.id), fact: fact.value })
   refused.value = told.ok ? '' : told.issues[0]!.message
-  if (told.ok) lastDone.value = `Told of ${chosen.value.length} joints; one undo takes it back.`
+  if (told.ok) messages.say(`Told of ${chosen.value.length} joints; one undo takes it back.`)
 }
 </script>
 

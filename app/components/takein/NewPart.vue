@@ -32,6 +32,11 @@ const into = (target: Ref<number>) => (m: Measured) => {
   target.value = m.value
   return { ok: true as const, value: m }
 }
+const END_LABELS = ['From the', 'To the'] as const
+const takeAt = (end: { at: number }) => (m: Measured) => {
+  end.at = m.value
+  return { ok: true as const, value: m }
+}
 const [takeThick, takeTall] = [into(thick), into(tall)]
 
 function add(): void {
@@ -81,28 +86,21 @@ function add(): void {
 
 <template>
   <div v-if="piece" class="sheet">
-    <div class="line">
-      <label for="new-part">Name</label><UInput id="new-part" v-model="name" placeholder="left brace" maxlength="60" />
-    </div>
-    <div class="line">
-      <label for="new-role">What it is</label>
-      <PickOne id="new-role" v-model="role" :items="ROLES.map(r => ({ label: r.replaceAll('-', ' '), value: r }))" />
-    </div>
-    <div v-for="(end, i) in ends" :key="i" class="line">
-      <label :for="`end-${i}`">{{ i === 0 ? 'From the' : 'To the' }}</label>
-      <span class="end">
-        <PickOne :id="`end-${i}`" v-model="end.part" :items="partItems" /><LengthField
-          dense
-          :label="fromEnd(end.part)"
-          :value="{ value: end.at, basis: 'assumed' }"
-          :take="
-            m => {
-              end.at = m.value
-              return { ok: true, value: m }
-            }
-          "
-        /></span>
-    </div>
+    <FieldLine label="Name">
+      <UInput v-model="name" placeholder="left brace" maxlength="60" />
+    </FieldLine>
+    <FieldLine label="What it is">
+      <PickOne v-model="role" :items="ROLES.map(r => ({ label: r.replaceAll('-', ' '), value: r }))" />
+    </FieldLine>
+    <FieldLine v-for="(end, i) in ends" :key="i" group :label="END_LABELS[i]!">
+      <PickOne v-model="end.part" :aria-label="END_LABELS[i]" :items="partItems" />
+      <LengthField
+        dense
+        :label="fromEnd(end.part)"
+        :value="{ value: end.at, basis: 'assumed' }"
+        :take="takeAt(end)"
+      />
+    </FieldLine>
     <ChoiceRow
       label="Shape"
       :items="[
@@ -112,30 +110,23 @@ function add(): void {
       :model-value="round"
       @update:model-value="round = String($event)"
     />
-    <div class="line">
-      <span>Section</span>
-      <span class="end">
-        <LengthField
-          dense
-          label="Thickness"
-          :value="{ value: thick, basis: 'assumed' }"
-          :take="takeThick" /><LengthField
-            v-if="round !== 'round'"
-            dense
-            label="Height"
-            :value="{ value: tall, basis: 'assumed' }"
-            :take="takeTall"
-          /></span>
-    </div>
-    <div class="line">
-      <label for="new-joint">Joints</label>
+    <FieldLine group label="Section">
+      <LengthField dense label="Thickness" :value="{ value: thick, basis: 'assumed' }" :take="takeThick" />
+      <LengthField
+        v-if="round !== 'round'"
+        dense
+        label="Height"
+        :value="{ value: tall, basis: 'assumed' }"
+        :take="takeTall"
+      />
+    </FieldLine>
+    <FieldLine label="Joints">
       <PickOne
-        id="new-joint"
         :model-value="kind"
         :items="JOINT_KINDS.map(k => ({ label: FORMS[k].label, value: k }))"
         @update:model-value="kind = $event as JointKind"
       />
-    </div>
+    </FieldLine>
     <FieldKeyButton slim label="Add it" class="go" @click="add" />
     <span v-if="error" class="field-error" role="alert">{{ error }}</span>
   </div>
@@ -148,24 +139,7 @@ function add(): void {
   border-left: 3px solid var(--ink);
   padding: 4px 0 8px 12px;
 }
-.line {
-  display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 4px 12px;
-  align-items: center;
-}
-.end {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 14px;
-  align-items: start;
-}
 .go {
   justify-self: start;
-}
-@media (max-width: 640px) {
-  .line {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -54,10 +54,9 @@ const toggle = (key: string) =>
     class="joint"
     :label="`${tagOf(joint)} into the ${nameOf(piece, joint.receives)}: ${formWords(joint.form)}`"
   >
-    <div class="line">
-      <label :for="`kind-${joint.id}`">Kind</label>
-      <PickOne :id="`kind-${joint.id}`" :model-value="joint.form.kind" :items="kinds" @update:model-value="retype" />
-    </div>
+    <FieldLine label="Kind">
+      <PickOne :model-value="joint.form.kind" :items="kinds" @update:model-value="retype" />
+    </FieldLine>
     <div v-if="special.length > 0" class="chips" role="group" aria-label="What is special about it">
       <FieldChipButton
         v-for="key in special"
@@ -68,7 +67,7 @@ const toggle = (key: string) =>
         @click="toggle(key)"
       />
     </div>
-    <div class="columns">
+    <div class="fields">
       <LengthField
         v-for="s in sizesOf(joint)"
         :key="s.key"
@@ -78,15 +77,13 @@ const toggle = (key: string) =>
         :take="m => store.tell({ do: 'measure-joint', joint: joint.id, size: s.key, measure: m })"
       />
     </div>
-    <div v-if="neighbours.length > 0" class="line">
-      <label :for="`shares-${joint.id}`">Shares its hole with</label>
+    <FieldLine v-if="neighbours.length > 0" label="Shares its hole with">
       <PickOne
-        :id="`shares-${joint.id}`"
         :model-value="joint.shares ?? ''"
         :items="sharers"
         @update:model-value="edit({ do: 'change-joint', joint: joint.id, shares: $event || null })"
       />
-    </div>
+    </FieldLine>
     <ChoiceRow
       v-if="joint.shares"
       label="In the shared hole"
@@ -102,31 +99,5 @@ const toggle = (key: string) =>
 <style scoped>
 .joint > * + * {
   margin-top: 6px;
-}
-.line {
-  display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 4px 12px;
-  align-items: center;
-}
-.columns {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-  gap: 4px 14px;
-  margin-top: 6px;
-}
-summary {
-  cursor: pointer;
-  min-height: 36px;
-  display: flex;
-  align-items: center;
-  color: var(--soft);
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-@media (max-width: 640px) {
-  .line {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

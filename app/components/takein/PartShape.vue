@@ -57,10 +57,9 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
         })
       "
     />
-    <div class="line">
-      <label for="bend-way">Bends</label>
-      <PickOne id="bend-way" :model-value="bendWay" :items="WAYS" @update:model-value="bendWay = $event as BendWay" />
-    </div>
+    <FieldLine label="Bends">
+      <PickOne :model-value="bendWay" :items="WAYS" @update:model-value="bendWay = $event as BendWay" />
+    </FieldLine>
     <LengthField label="Off the straight, at its middle" :value="null" :take="bend" hint="0 makes it straight" />
   </FieldFold>
 </template>
@@ -70,16 +69,5 @@ const WAYS = Object.keys(BEND_WAYS).map(value => ({ label: value, value }))
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 10px;
-}
-.line {
-  display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 4px 12px;
-  align-items: center;
-}
-@media (max-width: 640px) {
-  .line {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

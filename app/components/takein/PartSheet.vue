@@ -95,7 +95,7 @@ const WOODS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ label: va
       <FigureValue label="From the front" :figure="lean.front" /> from the front,
       <FigureValue label="From the side" :figure="lean.side" /> from the side
     </p>
-    <div class="across">
+    <div class="fields">
       <LengthField
         v-for="s in across"
         :key="s.id"
@@ -106,33 +106,27 @@ const WOODS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ label: va
         :hint="part.section.stations.length > 1 ? 'where it is thickest' : ''"
       />
     </div>
-    <div class="line">
-      <label for="part-wood">Wood</label>
+    <FieldLine label="Wood">
       <PickOne
-        id="part-wood"
         :model-value="part.species"
         :items="WOODS"
         @update:model-value="describe({ species: $event })"
       />
-    </div>
-    <div class="line">
-      <label for="part-finish">Finish near its joints</label>
+    </FieldLine>
+    <FieldLine label="Finish near its joints">
       <PickOne
-        id="part-finish"
         :model-value="part.finish ?? piece.intake.finish"
         :items="items(FINISHES)"
         @update:model-value="describe({ finish: $event as Part['finish'] })"
       />
-    </div>
-    <div class="line">
-      <label for="part-show">Shows</label>
+    </FieldLine>
+    <FieldLine label="Shows">
       <PickOne
-        id="part-show"
         :model-value="part.show ?? 'all-round'"
         :items="items(SHOW_FACES)"
         @update:model-value="describe({ show: $event as Part['show'] })"
       />
-    </div>
+    </FieldLine>
     <LengthField
       class="grain"
       label="Slope of the grain, 1 in"
@@ -164,23 +158,7 @@ const WOODS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ label: va
   border-left: 3px solid var(--ink);
   padding: 4px 0 8px 12px;
 }
-.line {
-  display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 4px 12px;
-  align-items: center;
-}
-.across {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-  gap: 4px 14px;
-}
 .grain {
   max-width: 420px;
-}
-@media (max-width: 640px) {
-  .line {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

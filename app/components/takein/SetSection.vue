@@ -34,11 +34,11 @@ async function make(): Promise<void> {
       each one’s own. <NuxtLink :to="`/set/${piece.set.id}`" class="compare">Compare them</NuxtLink>
     </p>
     <div v-else class="make">
-      <label for="set-of">How many alike, this one among them</label>
-      <UInput id="set-of" v-model.number="of" type="number" min="2" max="24" class="count" :ui="{ base: 'measure' }" />
+      <FieldLine label="How many alike, this one among them" class="count" :error="error">
+        <FieldCount name="How many alike, this one among them" :value="of" @take="n => (of = n)" />
+      </FieldLine>
       <FieldKeyButton slim label="Make it a set" :disabled="busy" @click="make" />
     </div>
-    <span v-if="error" class="field-error" role="alert">{{ error }}</span>
   </section>
 </template>
 
@@ -60,12 +60,7 @@ async function make(): Promise<void> {
   align-items: center;
 }
 .count {
-  width: 74px;
-  min-height: 40px;
-  padding: 4px 10px;
-  border: 1px solid var(--soft);
-  border-radius: 4px;
-  background: var(--sheet);
-  color: var(--ink);
+  --field-columns: auto auto;
+  width: auto;
 }
 </style>

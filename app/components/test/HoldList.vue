@@ -152,13 +152,4 @@ const toggle = (hold: Hold, fault: HoldFault) =>
 .wrong {
   flex-basis: 100%;
 }
-.wrong summary {
-  cursor: pointer;
-  min-height: 32px;
-  display: flex;
-  align-items: center;
-  color: var(--soft);
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
 </style>

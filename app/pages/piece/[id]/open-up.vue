@@ -203,7 +203,7 @@ const provenNote = computed(() => {
         @click="logOpened"
       />
       <FieldKeyButton label="Look at the glue-up" @click="go('glue-up')" />
-      <NuxtLink :to="`/bench/${piece.id}`" class="key-button">Bench mode <kbd>b</kbd></NuxtLink>
+      <NuxtLink :to="`/bench/${piece.id}`" class="key-button">Bench mode <UKbd>b</UKbd></NuxtLink>
     </WorksheetFoot>
   </article>
 </template>

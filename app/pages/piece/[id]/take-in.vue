@@ -81,15 +81,13 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
         @update:model-value="option(o.key, $event)"
       />
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
-      <div class="line">
-        <label for="species">Wood</label>
+      <FieldLine label="Wood">
         <PickOne
-          id="species"
           :model-value="piece.shape.species"
           :items="SPECIES_ITEMS"
           @update:model-value="store.tell({ do: 'set-species', species: String($event) })"
         />
-      </div>
+      </FieldLine>
       <ManyJoints />
       <FieldFold label="Other sizes, assumed until measured">
         <div class="columns">
@@ -141,70 +139,56 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
         :draft-key="`${piece.id}-ask`"
         :take="ask => describe({ ask })"
       />
-      <div class="line">
-        <label for="age">Age</label>
+      <FieldLine label="Age">
         <PickOne
-          id="age"
           :model-value="piece.intake.age"
           :items="items(AGES)"
           @update:model-value="describe({ age: $event as Intake['age'] })"
         />
-      </div>
-      <div class="line">
-        <label for="worth">Worth</label>
+      </FieldLine>
+      <FieldLine label="Worth">
         <PickOne
-          id="worth"
           :model-value="piece.intake.worth"
           :items="items(WORTHS)"
           @update:model-value="describe({ worth: $event as Intake['worth'] })"
         />
-      </div>
-      <div class="line">
-        <label for="finish">Finish near the joints</label>
+      </FieldLine>
+      <FieldLine label="Finish near the joints">
         <PickOne
-          id="finish"
           :model-value="piece.intake.finish"
           :items="items(FINISHES)"
           @update:model-value="describe({ finish: $event as Intake['finish'] })"
         />
-      </div>
-      <div class="line">
-        <label for="upholstery">Upholstery</label>
+      </FieldLine>
+      <FieldLine label="Upholstery">
         <PickOne
-          id="upholstery"
           :model-value="piece.intake.upholstery"
           :items="items(UPHOLSTERIES)"
           @update:model-value="describe({ upholstery: $event as Intake['upholstery'] })"
         />
-      </div>
-      <div class="line">
-        <label for="service">Where it lives</label>
+      </FieldLine>
+      <FieldLine label="Where it lives">
         <PickOne
-          id="service"
           :model-value="piece.intake.service"
           :items="items(SERVICES)"
           @update:model-value="describe({ service: $event as Intake['service'] })"
         />
-      </div>
-      <div class="line">
-        <label for="school">Manner of work</label>
+      </FieldLine>
+      <FieldLine label="Manner of work">
         <PickOne
-          id="school"
           :model-value="piece.intake.school ?? 'shop'"
           :items="SCHOOL_ITEMS"
           @update:model-value="describe({ school: $event === 'shop' ? null : ($event as Intake['school']) })"
         />
-      </div>
-      <div class="line">
-        <label for="due">Due</label>
+      </FieldLine>
+      <FieldLine label="Due">
         <UInput
-          id="due"
           type="datetime-local"
           :model-value="piece.intake.due ?? ''"
           class="w-64"
           @change="(e: Event) => describe({ due: (e.target as HTMLInputElement).value.slice(0, 16) || null })"
         />
-      </div>
+      </FieldLine>
     </section>
     <section aria-labelledby="pictures">
       <h2 id="pictures">Pictures</h2>
@@ -235,16 +219,5 @@ section {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
   gap: 4px 28px;
-}
-.line {
-  display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 4px 12px;
-  align-items: center;
-}
-@media (max-width: 640px) {
-  .line {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { parseTemperatureC } from '#core/measure/temperature'
+import type { ShopChange } from '#core/reference/shop-change'
+import type { Room } from '#core/reference/shop-settings'
+import { newId } from '~/composables/useDevice'
+
+/** Other rooms what is in clamps can be carried to, and how warm they are. */
+const { settings, errors, keep, refuse } = useShopForm()
+const value = typedIn
+const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({ do: 'change-room', id, change })
+function roomTemperature(id: string, key: 'dayC' | 'nightC', text: string): void {
+  const read = parseTemperatureC(text)
+  const field = `${key === 'dayC' ? 'day' : 'night'}-${id}`
+  if (!read.ok) refuse(field, read.issues[0]!.message)
+  else void keep(field, inRoom(id, { [key]: read.value }))
+}
+</script>
+
+<template>
+  <ShopSection id="rooms" heading="Rooms it can be carried to">
+    <p class="small soft">
+      What is in clamps can cure in a warmer room than the bench’s. A plan that stops for cold offers these.
+    </p>
+    <ul v-if="settings.rooms.length > 0" class="rooms">
+      <li v-for="room in settings.rooms" :key="room.id">
+        <UFormField label="Name" :error="errors[`name-${room.id}`] || false">
+          <UInput
+            :model-value="room.name"
+            class="w-44"
+            @change="(e: Event) => keep(`name-${room.id}`, inRoom(room.id, { name: value(e) }))"
+          />
+        </UFormField>
+        <UFormField label="By day, °C" :error="errors[`day-${room.id}`] || false">
+          <UInput
+            :model-value="room.dayC.toFixed(1)"
+            class="w-24"
+            @change="(e: Event) => roomTemperature(room.id, 'dayC', value(e))"
+          />
+        </UFormField>
+        <UFormField label="Lowest by night, °C" :error="errors[`night-${room.id}`] || false">
+          <UInput
+            :model-value="room.nightC.toFixed(1)"
+            class="w-24"
+            @change="(e: Event) => roomTemperature(room.id, 'nightC', value(e))"
+          />
+        </UFormField>
+        <FieldChipButton
+          label="take off"
+          :aria-label="`Take off ${room.name}`"
+          @click="keep('rooms', { do: 'remove-room', id: room.id })"
+        />
+      </li>
+    </ul>
+    <FieldKeyButton
+      slim
+      label="Add a room"
+      @click="
+        keep('rooms', {
+          do: 'add-room',
+          room: { id: `room-${newId().slice(0, 8)}`, name: 'Warm room', dayC: 20, nightC: 18 },
+        })
+      "
+    />
+    <span v-if="errors.rooms" class="field-error" role="alert">{{ errors.rooms }}</span>
+  </ShopSection>
+</template>
+
+<style scoped>
+.rooms {
+  display: grid;
+  gap: 8px;
+}
+.rooms li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: end;
+}
+</style>

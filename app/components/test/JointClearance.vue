@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { tapersOf } from '#core/condition/taper'
+import type { Measured } from '#core/measure/measured'
+import { clearancesOf } from '#core/piece/joint-forms'
+import type { Finding, Joint } from '#core/piece/schema'
+import type { ClearanceKey } from '#core/piece/words'
+
+/** How much room a joint has, where, and whether it widens. */
+const { joint, finding } = defineProps<{ joint: Joint, finding: Finding }>()
+const store = usePiece()
+const LABELS: Record<ClearanceKey, string> = {
+  'cheek': 'Cheeks, mouth',
+  'cheek-bottom': 'Cheeks, bottom',
+  'edge': 'Edges, mouth',
+  'edge-bottom': 'Edges, bottom',
+  'round': 'Around, mouth',
+  'round-bottom': 'Around, bottom',
+}
+const tell = (where: ClearanceKey, measure: Measured | null) =>
+  store.tell({ do: 'measure-clearance', joint: joint.id, where, measure })
+const take = (where: ClearanceKey) => (measure: Measured) => tell(where, measure)
+const clear = (where: ClearanceKey) => () => {
+  tell(where, null)
+}
+const tapers = computed(() => tapersOf(joint, finding))
+</script>
+
+<template>
+  <section>
+    <h2>Clearance, mortise less tenon</h2>
+    <div class="gaps">
+      <LengthField
+        v-for="where in clearancesOf(joint.form)"
+        :key="`${joint.id}-${where}`"
+        dense
+        :label="LABELS[where]"
+        :value="finding.clearance[where] ?? null"
+        :take="take(where)"
+        :clear="clear(where)"
+        hint="whole gap"
+      />
+    </div>
+    <p v-for="t in tapers" :key="t.where" class="small">
+      Tapered {{ t.where }}: <LazyFigureValue label="Wider by" :figure="t.by" /> wider at the {{ t.widerAt }},
+      <LazyFigureValue label="Taper" :figure="t.angle" />. Do not run a drill into it.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 7px;
+}
+.gaps {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(118px, 1fr));
+  gap: 10px;
+}
+</style>

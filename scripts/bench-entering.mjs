@@ -74,6 +74,7 @@ class Hand {
     this.think()
     await this.click(scope.getByLabel(list, { exact: true }).first())
     await this.click(this.page.getByRole('option', { name: option, exact: true }))
+    await this.page.getByRole('listbox').waitFor({ state: 'hidden' })
   }
 
   async choose(group, option, scope = this.page) {
@@ -109,7 +110,7 @@ async function tellJob(hand, { wood, customer, ask, picks }) {
 
 /** Round all joints, each with its key; what is said of one that is loose is told before going on. */
 async function goRound(hand, found) {
-  await hand.press('Escape', ']')
+  await hand.button('Go round the joints')
   const heading = hand.page.locator('main h1')
   await heading.filter({ hasText: /^J1 / }).waitFor()
   const joints = await hand.page.locator('.strip button').count()
@@ -119,7 +120,9 @@ async function goRound(hand, found) {
     await hand.press(own?.key ?? '1')
     for (const tell of own?.tell ?? []) await tell(hand)
     if (i === joints - 1) return
-    await hand.press('Escape', 'Enter')
+    // A chip that was just pressed has the keys: then one points.
+    if (own?.tell.length) await hand.click(hand.page.getByRole('button', { name: /^Keep and go to/ }))
+    else await hand.press('Enter')
     await hand.page.waitForFunction(was => document.querySelector('main h1').innerText.toLowerCase() !== was, words)
   }
 }
@@ -221,6 +224,12 @@ export async function enterPieces(words = BREAK) {
     const hand = new Hand(page)
     await enter(hand, words)
     await page.getByTestId('save-state').filter({ hasText: 'saved' }).waitFor()
+    const id = new URL(page.url()).pathname.split('/')[2]
+    const { piece } = await (await fetch(`${server.url}/api/pieces/${id}`)).json()
+    const measured = Object.values(piece.shape.measures).filter(m => m.basis === 'measured').length
+    const found = Object.values(piece.findings).filter(f => f.state !== 'not-tested').length
+    // A hand that entered nothing would be the quickest.
+    if (measured < 6 || found !== piece.joints.length) throw new Error(`${name} was not entered: ${measured}, ${found}`)
     took.push({ name, presses: hand.presses + hand.clicks, clicks: hand.clicks, seconds: Math.round(hand.seconds) })
     await context.close()
   }

@@ -3,13 +3,19 @@ import type { Sync } from '~/logic/sync'
 
 const queue = shallowRef<Sync>()
 let coming: Promise<Sync> | undefined
+/** Screens on which something is told of a piece; a quick answer is kept to one. */
+const TELLS = /^\/(piece|bench|sheet)\/|^\/quick\/?$/
+export const tellsOfPieces = (path: string): boolean => TELLS.test(path)
+
+/** The program alone, not started. */
+export const fetchQueue = () => import('~/logic/device-queue')
 
 /**
  * The device's queue, its program fetched and started once a page: a screen on which nothing is told of a piece goes
  * without. @throws what the browser says that cannot fetch it; it is tried again at the next call
  */
 export function loadQueue(): Promise<Sync> {
-  coming ??= import('~/logic/device-queue').then(({ startQueue }) => (queue.value = startQueue()))
+  coming ??= fetchQueue().then(({ startQueue }) => (queue.value = startQueue()))
   coming.catch(() => {
     coming = undefined
   })

@@ -1,11 +1,8 @@
-import { loadQueue } from '~/composables/useQueue'
-
-/** Screens on which something is told of a piece; a quick answer is kept to one. */
-const TELLS = /^\/(piece|bench|sheet)\/|^\/quick\/?$/
+import { loadQueue, tellsOfPieces } from '~/composables/useQueue'
 
 /** A screen on which something is told of a piece opens once the queue it is told to is there: the server may go. */
 export default defineNuxtRouteMiddleware(async (to) => {
-  if (!TELLS.test(to.path)) return
+  if (!tellsOfPieces(to.path)) return
   try {
     await loadQueue()
   }

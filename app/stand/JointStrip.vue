@@ -32,7 +32,11 @@ watch([picked, pickedFault], () => {
     </header>
     <RovingFocusGroup loop :current-tab-stop-id="stop" @update:current-tab-stop-id="id => (moved = id ?? null)">
       <ol>
-        <li v-for="joint in walk" :key="joint.id">
+        <li
+          v-for="joint in walk"
+          :key="joint.id"
+          v-memo="[spokenJoint(piece, joint), joint.id === picked, held.has(joint.id)]"
+        >
           <RovingFocusItem as-child :tab-stop-id="joint.id" :active="joint.id === picked">
             <button
               type="button"

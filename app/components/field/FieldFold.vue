@@ -1,13 +1,27 @@
 <script setup lang="ts">
-/** Something that is read by few: one line that opens. `label` says what is in it. */
-const { label = '' } = defineProps<{ label?: string }>()
+/**
+ * Something that is read by few: one line that opens. `label` says what is in it. `late` makes its inside only once it
+ * was open; `shown` has it stand there without a line, when it concerns everybody.
+ */
+const { label = '', late = false, shown = false } = defineProps<{ label?: string, late?: boolean, shown?: boolean }>()
 defineSlots<{ default(): unknown, label?(): unknown }>()
 const open = defineModel<boolean>('open', { default: false })
+const isOpen = computed({
+  get: () => shown || open.value,
+  set: (now) => {
+    open.value = now
+  },
+})
+const wasOpen = ref(!late)
+watch(isOpen, (now) => {
+  if (now) wasOpen.value = true
+}, { immediate: true })
 </script>
 
 <template>
-  <UCollapsible v-model:open="open" class="fold" :unmount-on-hide="false">
+  <UCollapsible v-model:open="isOpen" class="fold" :unmount-on-hide="false">
     <UButton
+      v-if="!shown"
       variant="link"
       color="neutral"
       class="fold-line"
@@ -16,7 +30,7 @@ const open = defineModel<boolean>('open', { default: false })
       <span><slot name="label">{{ label }}</slot></span>
     </UButton>
     <template #content>
-      <div class="inside"><slot /></div>
+      <div v-if="wasOpen" class="inside"><slot /></div>
     </template>
   </UCollapsible>
 </template>

@@ -118,6 +118,7 @@ const toggle = (hold: Hold, fault: HoldFault) =>
       <FieldChipButton
         v-for="kind in kinds"
         :key="kind"
+        v-memo="[kind]"
         :label="`+ ${labelOf(kind)}`"
         :aria-label="`Add: ${labelOf(kind)}`"
         @click="add(kind)"

@@ -18,10 +18,17 @@ const LABELS: Record<ClearanceKey, string> = {
 }
 const tell = (where: ClearanceKey, measure: Measured | null) =>
   store.tell({ do: 'measure-clearance', joint: joint.id, where, measure })
-const take = (where: ClearanceKey) => (measure: Measured) => tell(where, measure)
-const clear = (where: ClearanceKey) => () => {
-  tell(where, null)
-}
+/** Handed on the same as long as the joint is, so that a field is not drawn anew at every answer. */
+const fields = computed(() =>
+  clearancesOf(joint.form).map(where => ({
+    where,
+    key: `${joint.id}-${where}`,
+    take: (measure: Measured) => tell(where, measure),
+    clear: () => {
+      tell(where, null)
+    },
+  })),
+)
 const tapers = computed(() => tapersOf(joint, finding))
 </script>
 
@@ -30,13 +37,13 @@ const tapers = computed(() => tapersOf(joint, finding))
     <h2>Clearance, mortise less tenon</h2>
     <div class="gaps">
       <LengthField
-        v-for="where in clearancesOf(joint.form)"
-        :key="`${joint.id}-${where}`"
+        v-for="f in fields"
+        :key="f.key"
         dense
-        :label="LABELS[where]"
-        :value="finding.clearance[where] ?? null"
-        :take="take(where)"
-        :clear="clear(where)"
+        :label="LABELS[f.where]"
+        :value="finding.clearance[f.where] ?? null"
+        :take="f.take"
+        :clear="f.clear"
         hint="whole gap"
       />
     </div>

@@ -17,6 +17,7 @@ useKeys(Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => emit('ans
     <UButton
       v-for="(state, i) in ANSWERS"
       :key="state"
+      v-memo="[finding.state === state]"
       color="neutral"
       variant="outline"
       class="answer ring-0"
@@ -36,6 +37,7 @@ useKeys(Object.fromEntries(ANSWERS.map((s, i) => [String(i + 1), () => emit('ans
       <FieldChipButton
         v-for="d in DIRECTIONS"
         :key="d"
+        v-memo="[finding.directions.includes(d)]"
         :label="DIRECTION_LABELS[d]"
         :pressed="finding.directions.includes(d)"
         @click="store.tell({ do: 'set-direction', joint: joint.id, direction: d, on: !finding.directions.includes(d) })"

@@ -15,6 +15,8 @@ function cycle(sign: SignId): void {
     look: look === undefined ? 'seen' : look === 'seen' ? 'not-there' : null,
   })
 }
+/** The same one while the joint is: what is handed on anew is drawn anew. */
+const place = computed(() => ({ kind: 'joint' as const, id: joint.id }))
 const LOOKS = { 'seen': 'seen', 'not-there': 'looked, not there' } as const
 const lookWords = (sign: SignId) => {
   const look = finding.signs[sign]
@@ -26,7 +28,7 @@ const lookWords = (sign: SignId) => {
   <section>
     <h2 id="looked">Looked for</h2>
     <div class="chips" role="group" aria-labelledby="looked">
-      <UTooltip v-for="s in signsAt(joint)" :key="s.id" :text="s.hint">
+      <UTooltip v-for="s in signsAt(joint)" :key="s.id" v-memo="[s, finding.signs[s.id]]" :text="s.hint">
         <FieldChipButton
           :label="s.label"
           :data-look="finding.signs[s.id] ?? 'none'"
@@ -50,7 +52,7 @@ const lookWords = (sign: SignId) => {
         "
       />
     </div>
-    <HoldList :on="{ kind: 'joint', id: joint.id }" heading="Metal, pins and hardware" />
+    <HoldList :on="place" heading="Metal, pins and hardware" />
   </section>
 </template>
 

@@ -13,6 +13,7 @@ const { go } = useStep()
 const joint = computed(() => piece.value?.joints.find(j => j.id === selection.atJoint) ?? piece.value?.joints[0])
 const name = computed(() => (joint.value ? jointName(piece.value!, joint.value) : ''))
 const finding = computed(() => (piece.value && joint.value ? findingOf(piece.value, joint.value.id) : null))
+const place = computed(() => ({ kind: 'joint' as const, id: joint.value?.id ?? null }))
 const suggestion = computed(() => (piece.value ? suggestNext(piece.value, joint.value?.id) : undefined))
 
 function answer(state: JointState): void {
@@ -56,18 +57,20 @@ useKeys({
       <p class="small soft">{{ sentence(formWords(joint.form)) }}, hold one part and work the other each way</p>
     </header>
     <JointFeel :joint="joint" :finding="finding" @answer="answer" />
-    <template v-if="isFaulty(finding.state)">
-      <JointClearance :joint="joint" :finding="finding" />
-      <JointSigns :joint="joint" :finding="finding" />
-      <JointSpeaksFor :joint="joint" />
-    </template>
-    <FieldFold v-else-if="finding.state !== 'not-tested'" label="Signs, old glue and metal in it">
+    <JointClearance v-if="isFaulty(finding.state)" :joint="joint" :finding="finding" />
+    <FieldFold
+      v-show="finding.state !== 'not-tested'"
+      late
+      :shown="isFaulty(finding.state)"
+      label="Signs, old glue and metal in it"
+    >
       <JointSigns :joint="joint" :finding="finding" />
     </FieldFold>
+    <JointSpeaksFor v-if="isFaulty(finding.state)" :joint="joint" />
     <JointOfSet v-if="piece.set" :joint="joint" :set="piece.set.id" />
     <section>
       <h2>Pictures of {{ tagOf(joint) }}</h2>
-      <PhotoStrip :of="{ kind: 'joint', id: joint.id }" />
+      <PhotoStrip :of="place" />
     </section>
     <slot />
     <WorksheetFoot>

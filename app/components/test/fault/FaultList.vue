@@ -67,6 +67,7 @@ onBeforeUnmount(() => {
       <FieldChipButton
         v-for="kind in FAULT_KINDS"
         :key="kind"
+        v-memo="[stand.placing === kind]"
         :label="`+ ${FAULT_LABELS[kind]}`"
         :pressed="stand.placing === kind"
         @click="point(kind)"

@@ -30,6 +30,20 @@ export default defineAppConfig({
       },
     },
     slider: { slots: { root: 'min-h-6 pointer-coarse:min-h-11', thumb: 'size-6' } },
+    kbd: {
+      base: 'normal-case bg-transparent ring-0 border border-current text-inherit opacity-75 font-mono font-medium '
+        + 'text-[12px] leading-4 h-auto min-w-0 rounded-[3px] px-[5px]',
+      variants: { variant: { plain: '' }, color: { plain: '' } },
+      defaultVariants: { variant: 'plain', color: 'plain' },
+    },
+    // In the middle of the bar, where nothing stands that one presses.
+    toaster: { slots: { viewport: 'top-0.5 sm:w-72' } },
+    toast: {
+      slots: {
+        root: 'items-center rounded-[4px] p-2 gap-2 bg-(--sheet) ring-1 ring-(--ink) shadow-md',
+        title: 'text-[15px] font-normal text-(--ink)',
+      },
+    },
     modal: { slots: { overlay: 'fixed inset-0 bg-(--ink)/40', content: 'shadow-lg ring-1 ring-(--rule)' } },
   },
 })

@@ -5,7 +5,7 @@ import { listenLive } from '~/composables/useLive'
 
 const shop = useShop()
 /** What was done is shown for a moment where it covers nothing one presses. */
-const TOASTER = { position: 'bottom-left', max: 2, progress: false, duration: 4000 } as const
+const TOASTER = { position: 'top-center', max: 1, progress: false, duration: 4000 } as const
 /** Before a closed door nothing is asked for: once it is open the page starts anew. */
 const isOutside = useDoor().value?.isOpen === false
 if (!isOutside) {

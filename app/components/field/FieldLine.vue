@@ -11,7 +11,7 @@ const { label, error = '', note = '', group = false } = defineProps<{
 }>()
 const LOOK = {
   root: 'text-[15px]',
-  label: 'font-normal',
+  label: 'font-normal py-1.5',
   container: 'mt-0 flex flex-wrap items-center gap-x-3.5 gap-y-1 min-w-0',
   error: 'mt-0',
   help: 'mt-0',
@@ -20,7 +20,7 @@ const LOOK = {
 
 <template>
   <div v-if="group" class="field-line" role="group" :aria-label="label">
-    <span aria-hidden="true">{{ label }}</span>
+    <span aria-hidden="true" class="name">{{ label }}</span>
     <div class="chips"><slot /></div>
   </div>
   <UFormField v-else class="field-line" :label="label" :error="error || false" :ui="LOOK">
@@ -39,8 +39,12 @@ const LOOK = {
   display: grid;
   grid-template-columns: var(--field-columns, 150px minmax(0, 1fr));
   gap: 4px 12px;
-  align-items: center;
+  align-items: start;
   width: 100%;
+}
+/* The name stands level with the first line of its control. */
+.name {
+  padding: 6px 0;
 }
 @media (max-width: 640px) {
   .field-line {

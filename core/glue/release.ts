@@ -1,7 +1,7 @@
 import { joined, say, type Phrase } from '../measure/phrase'
 import type { AGES, Finish, OldGlue, School } from '../piece/words'
 import type { CautionId } from '../reference/cautions'
-import { NOT_KNOWN, TANNIN_WOODS } from '../reference/species'
+import { mayHaveTannin, TANNIN_WOODS } from '../reference/species'
 import { ROUND_IDS, ROUNDS, type RoundId, type RoundRow } from '../reference/rounds'
 
 type Age = (typeof AGES)[number]
@@ -161,8 +161,8 @@ const harms = (row: RoundRow, around: Around): Finish[] => nearBy(around).filter
 
 function barredBy(row: RoundRow, id: RoundId, { leftOut, woods, stuffed, metal, finishes }: Around): Phrase | null {
   if (leftOut.includes(id)) return say`this shop does not use it`
-  if (row.stainsTannin && woods.some(w => TANNIN_WOODS.has(w))) {
-    const named = woods.find(w => TANNIN_WOODS.has(w) && w !== NOT_KNOWN)
+  if (row.stainsTannin && woods.some(mayHaveTannin)) {
+    const named = woods.find(w => TANNIN_WOODS.has(w))
     return say`it stains ${named ?? 'wood with tannin, and this may have it,'} black beside iron`
   }
   if (row.stainsTannin && metal && id === 'vinegar') return say`the metal in it would stain: out first, then it is told`

@@ -51,8 +51,9 @@ export function speciesNamed(name: string): Species {
 export const NOT_KNOWN = 'not known'
 export const isKnownWood = (name: string): boolean => SPECIES.some(s => s.name === name)
 
-/** Woods whose tannin turns black with wet iron; one nobody knows may be one of them. */
-export const TANNIN_WOODS: ReadonlySet<string> = new Set([
-  ...SPECIES.filter(s => /oak|walnut|chestnut/i.test(s.name)).map(s => s.name),
-  NOT_KNOWN,
-])
+/** Woods whose tannin turns black with wet iron. */
+export const TANNIN_WOODS: ReadonlySet<string> = new Set(
+  SPECIES.filter(s => /oak|walnut|chestnut/i.test(s.name)).map(s => s.name),
+)
+/** Whether a wood may turn black with wet iron: one nobody knows, by whatever name, may be one that does. */
+export const mayHaveTannin = (wood: string): boolean => TANNIN_WOODS.has(wood) || !isKnownWood(wood)

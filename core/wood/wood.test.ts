@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { SPECIES, speciesNamed, TANNIN_WOODS } from '../reference/species'
+import { mayHaveTannin, SPECIES, speciesNamed, TANNIN_WOODS } from '../reference/species'
 import { fitClassOf } from './fit'
 import { dimensionChangeMm, restingMoisturePct } from './moisture'
 
@@ -57,5 +57,12 @@ describe('species', () => {
     expect(speciesNamed('something odd').values.bendingMPa.confidence).toBe('low')
     expect(TANNIN_WOODS.has('Oak, white')).toBe(true)
     expect(TANNIN_WOODS.has('Beech, European')).toBe(false)
+    // One nobody knows may be oak, by whatever name an older file has it.
+    expect(['Oak, white', 'Beech, European', 'not known', 'unknown'].map(mayHaveTannin)).toEqual([
+      true,
+      false,
+      true,
+      true,
+    ])
   })
 })

@@ -14,7 +14,7 @@ test('what keeping a joint shut would cost is asked and answered, and nothing is
   // Taken at its word, the plan is the one that was told.
   const instead = /(J\d+) opens instead/.exec(await answer.innerText())![1]!
   const row = page.getByRole('row').filter({ has: page.getByRole('button', { name: 'J9', exact: true }) })
-  await row.getByRole('button', { name: 'keep shut' }).click()
+  await row.getByRole('button', { name: 'Keep J9 shut' }).click()
   await saved(page)
   expect((await workshop.piece('net-loft-armchair')).log.length).toBe(log.length + 1)
   await expect(

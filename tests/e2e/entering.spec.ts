@@ -140,7 +140,7 @@ test('a set of four with different faults: what is common is told once, the rest
     ).status,
   ).toBe(201)
   await page.goto(`${workshop.url}/piece/stool/take-in`)
-  await page.getByLabel('How many alike').fill('4')
+  await page.getByRole('spinbutton', { name: 'How many alike' }).fill('4')
   await page.getByRole('button', { name: 'Make it a set' }).click()
   await expect(page.getByText('This is 1 of 4.')).toBeVisible()
   const height = page.getByLabel('Height', { exact: true })
@@ -278,7 +278,10 @@ test('the caliper’s reading goes into the field in focus, and readings make a 
   await leg.focus()
   const caliper = await (await browser.newContext()).newPage()
   await caliper.goto(`${workshop.url}/caliper`)
-  await caliper.getByLabel('How far the jaws are open, mm').fill('37.62')
+  await caliper.getByRole('slider', { name: 'How far the jaws are open, mm' }).focus()
+  // From 17.52, a tenth with each press.
+  for (let i = 0; i < 201; i++) await caliper.keyboard.press('PageUp')
+  await expect(caliper.getByText('37.62 mm')).toBeVisible()
   await caliper.getByRole('button', { name: /^Send/ }).click()
   await expect(page.locator('.length-field', { has: leg })).toContainText('from the caliper')
   await leg.fill('+37.8')

@@ -314,7 +314,7 @@ test('a part is added, bent, told missing and taken away by hand; what was done 
   await form.getByLabel('Name').fill('left brace')
   const between = [['From the', 'left front leg'], ['To the', 'left back post']] as const
   for (const [list, part] of between) {
-    await form.getByLabel(list).click()
+    await form.getByRole('group', { name: list }).getByRole('combobox').click()
     await page.getByRole('option', { name: part, exact: true }).click()
   }
   await form.getByRole('button', { name: 'Add it' }).click()

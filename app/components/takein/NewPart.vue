@@ -93,7 +93,7 @@ function add(): void {
       <PickOne v-model="role" :items="ROLES.map(r => ({ label: r.replaceAll('-', ' '), value: r }))" />
     </FieldLine>
     <FieldLine v-for="(end, i) in ends" :key="i" group :label="END_LABELS[i]!">
-      <PickOne v-model="end.part" :aria-label="END_LABELS[i]" :items="partItems" />
+      <PickOne v-model="end.part" aria-label="Part" :items="partItems" />
       <LengthField
         dense
         :label="fromEnd(end.part)"

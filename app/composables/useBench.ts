@@ -11,7 +11,7 @@ import { ERASED_VERSION } from '#shared/wire'
 import { BENCH_FORM } from '~/logic/kept-lists'
 import { errorsOf } from './useApi'
 import { wallNow } from './useDevice'
-import { keptLists } from './useKept'
+import { keptLists } from './keptHere'
 import { listenLive } from './useLive'
 
 /** What is asked of the bench; an empty one asks for everything on it. */

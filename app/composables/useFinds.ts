@@ -6,7 +6,7 @@ import { memberWords } from '#core/piece/set-words'
 import { troubleName } from '#core/plan'
 import { GLUES } from '#core/reference/glues'
 import type { BenchRow } from '#shared/bench'
-import { keptLists } from './useKept'
+import { keptLists } from './keptHere'
 
 /** Something that can be found, and what choosing it does. */
 export interface Found {

@@ -1,15 +1,7 @@
-import { KeptDatabase } from '~/logic/kept-database'
-import { KeptLists } from '~/logic/kept-lists'
-import { keepOnDevice, readKept, smallStorage } from './useDevice'
+import { KEPT_CHANNEL, keptLists } from './keptHere'
+import { keepOnDevice, readKept } from './useDevice'
 import { listenLive } from './useLive'
 import { loadQueue } from './useQueue'
-
-/** What this device keeps. */
-export const keptDatabase = new KeptDatabase()
-/** What of it every screen may want. */
-export const keptLists = new KeptLists(keptDatabase, smallStorage)
-/** On this the device's tabs tell each other that something else waits. */
-export const KEPT_CHANNEL = 'arreglo-kept'
 
 const EPOCH = 'arreglo-epoch'
 

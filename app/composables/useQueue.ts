@@ -8,7 +8,7 @@ const TELLS = /^\/(piece|bench|sheet)\/|^\/quick\/?$/
 export const tellsOfPieces = (path: string): boolean => TELLS.test(path)
 
 /** The program alone, not started. */
-export const fetchQueue = () => import('~/logic/device-queue')
+export const fetchQueue = () => import('./startQueue')
 
 /**
  * The device's queue, its program fetched and started once a page: a screen on which nothing is told of a piece goes

@@ -1,5 +1,5 @@
 import type { ListedPiece } from '#shared/wire'
-import { keptLists } from './useKept'
+import { keptLists } from './keptHere'
 
 /**
  * The members of a set: as the server has them, or with it gone as this device last had them. @throws what the

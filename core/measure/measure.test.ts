@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { parseTemperatureC } from './temperature'
 import { describeDuration, describeWallTime, formatWallTime, minuteOfDay, parseWallTime } from './wall-time'
+import { formatQuantity } from './phrase'
 import { orThrow } from './result'
 
 describe('temperatures', () => {
@@ -30,4 +31,20 @@ describe('workshop time', () => {
     expect(describeDuration(4320)).toBe('3 days')
   })
   it('refuses what is no time', () => expect(() => parseWallTime('tomorrow')).toThrow(RangeError))
+})
+
+describe('what is told in inches', () => {
+  it('has its areas, volumes, pressures, weights and wood in the units of that bench', () => {
+    const told = (value: number, unit: 'mm2' | 'cm2' | 'cm3' | 'MPa' | 'g' | 'litre' | 'kN') =>
+      formatQuantity({ value, unit }, 'in')
+    expect(told(645.16, 'mm2')).toBe('1.00 in²')
+    expect(told(6.4516, 'cm2')).toBe('1.00 in²')
+    expect(told(16.387064, 'cm3')).toBe('1.00 in³')
+    expect(told(1, 'MPa')).toBe('145 psi')
+    expect(told(28.3495, 'g')).toBe('1.00 oz')
+    // A board foot is 144 cubic inches: 144 × 16.387064 = 2359.7 cm³.
+    expect(told(2.3597372, 'litre')).toBe('1.00 bd ft')
+    // 1 kN weighs 224.8 lb, and a screw is no balance.
+    expect(told(1, 'kN')).toBe('220 lb')
+  })
 })

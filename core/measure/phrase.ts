@@ -80,6 +80,7 @@ const INCH_UNITS: Partial<Record<FigureUnit, { readonly per: number, readonly su
   cm3: { per: 1000 / MM_PER_INCH ** 3, suffix: 'in³' },
   MPa: { per: 145.038, suffix: 'psi' },
   g: { per: 1 / 28.3495, suffix: 'oz' },
+  litre: { per: 1e6 / (144 * MM_PER_INCH ** 3), suffix: 'bd ft' },
 }
 /** Forces as a repairer reads them, as the weight that pulls as hard. */
 const WEIGHT_PER_N = { mm: { per: 0.101972, suffix: 'kg' }, in: { per: 0.224809, suffix: 'lb' } } as const

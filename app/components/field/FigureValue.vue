@@ -16,6 +16,8 @@ const shown = computed(() => {
     ? quantity({ value: figure.low, high: figure.high, unit: figure.unit })
     : quantity({ value: figure.value, unit: figure.unit })
 })
+/** It rests on a size that was assumed: slanted as in a field, and said in words. */
+const isAssumed = computed(() => figure.derivation.inputs.some(i => i.basis === 'assumed'))
 const isForce = computed(() => figure.unit === 'N' || figure.unit === 'kN')
 const asRange = computed(() => ({ value: figure.low ?? figure.value, high: figure.high, unit: figure.unit }))
 const BASIS = { measured: 'measured', assumed: 'assumed', table: 'from a table', computed: 'worked out' } as const
@@ -28,8 +30,9 @@ const CONFIDENCE = { high: 'sure', medium: 'fairly sure', low: 'rough' } as cons
       variant="link"
       color="neutral"
       class="figure measure"
+      :class="{ assumed: isAssumed }"
       :label="shown"
-      :aria-label="`${label}: ${shown}. How it was worked out`"
+      :aria-label="`${label}: ${shown}${isAssumed ? ', partly assumed' : ''}. How it was worked out`"
     />
     <template #content>
       <div class="sheet small">
@@ -71,6 +74,9 @@ const CONFIDENCE = { high: 'sure', medium: 'fairly sure', low: 'rough' } as cons
   cursor: help;
   text-decoration: underline dotted var(--soft) 1px;
   text-underline-offset: 3px;
+}
+.figure.assumed {
+  font-style: italic;
 }
 /* A figure stands in a line of text: a finger needs more room than it has there. */
 @media (pointer: coarse) {

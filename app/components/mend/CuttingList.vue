@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MONTHS } from '~/logic/months'
 import { glueNamed } from '#core/reference/glues'
 import { isListed } from '#core/wood/uses'
 import { WITHIN_POINTS } from '#core/wood/dryness'
@@ -14,20 +15,6 @@ const { plan } = storeToRefs(usePlan())
 const { settings } = storeToRefs(useShop())
 const { len, quantity } = useUnits()
 
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-]
 const COST_WORDS = { hands: 'Hands', wood: 'Wood', glue: 'Glue', hardware: 'Hardware' } as const
 const tagged = (id: string) => {
   const t = plan.value?.troubles.find(x => x.id === id)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MONTHS } from '~/logic/months'
 import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
@@ -20,20 +21,6 @@ const store = usePiece()
 const shop = useShop()
 const colours = useChartColours()
 const { quantity } = useUnits()
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-]
 /** A slip fit: up to this any glue holds well, millimetres. */
 const SLIP_MM = 0.15
 const place = computed<PlaceId>(() => piece.intake.place ?? 'heated-rooms')

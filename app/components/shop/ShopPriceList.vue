@@ -1,21 +1,42 @@
 <script setup lang="ts">
+import { MM_PER_INCH } from '#core/measure/length'
 import type { Prices } from '#core/reference/shop-settings'
 
 /** What the shop takes: with an hour’s price the plan says what a job comes to, without it only how long. */
 const { settings, errors, keep, number } = useShopForm()
 
 type PriceKey = Exclude<keyof Prices, 'money'>
-const ROWS: readonly { readonly key: PriceKey, readonly label: string }[] = [
+interface PriceRow {
+  readonly key: PriceKey
+  readonly label: string
+  /** By what it is bought where sizes are in inches, and how much of ours that is. */
+  readonly inch?: { readonly label: string, readonly holds: number }
+}
+const BOARD_FOOT_LITRES = (144 * MM_PER_INCH ** 3) / 1e6
+const OUNCE_100G = 0.283495
+const ROWS: readonly PriceRow[] = [
   { key: 'hour', label: 'An hour of hands' },
-  { key: 'woodLitre', label: 'Wood, a litre of rough sizes' },
-  { key: 'glue100g', label: 'Glue, 100 g' },
+  {
+    key: 'woodLitre',
+    label: 'Wood, a litre of rough sizes',
+    inch: { label: 'Wood, a board foot of rough sizes', holds: BOARD_FOOT_LITRES },
+  },
+  { key: 'glue100g', label: 'Glue, 100 g', inch: { label: 'Glue, an ounce', holds: OUNCE_100G } },
   { key: 'hardwareEach', label: 'A screw, bolt or the like' },
 ]
-const shown = (key: PriceKey) => settings.value.prices[key]?.toString() ?? ''
+const { units } = useUnits()
+const inch = (row: PriceRow) => (units.value === 'in' ? row.inch : undefined)
+function shown(row: PriceRow): string {
+  const price = settings.value.prices[row.key]
+  if (price === undefined || price === null) return ''
+  const by = inch(row)
+  return by ? (price * by.holds).toFixed(2) : String(price)
+}
 
-function set(key: PriceKey, text: string): void {
+function set(row: PriceRow, text: string): void {
+  const { key } = row
   if (text.trim() === '') void keep(key, { do: 'set-prices', prices: { [key]: null } })
-  else number(key, text, value => ({ do: 'set-prices', prices: { [key]: value } }))
+  else number(key, text, value => ({ do: 'set-prices', prices: { [key]: value / (inch(row)?.holds ?? 1) } }))
 }
 </script>
 
@@ -31,12 +52,17 @@ function set(key: PriceKey, text: string): void {
           @change="(e: Event) => keep('money', { do: 'set-prices', prices: { money: typedIn(e).trim() } })"
         />
       </UFormField>
-      <UFormField v-for="row in ROWS" :key="row.key" :label="row.label" :error="errors[row.key] || false">
+      <UFormField
+        v-for="row in ROWS"
+        :key="row.key"
+        :label="inch(row)?.label ?? row.label"
+        :error="errors[row.key] || false"
+      >
         <UInput
-          :model-value="shown(row.key)"
+          :model-value="shown(row)"
           class="w-28"
           inputmode="decimal"
-          @change="(e: Event) => set(row.key, typedIn(e))"
+          @change="(e: Event) => set(row, typedIn(e))"
         />
       </UFormField>
     </div>

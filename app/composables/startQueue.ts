@@ -1,13 +1,13 @@
-import { deviceName, newId, smallStorage } from '~/composables/useDevice'
-import { heeding } from '~/composables/useDoor'
-import { KEPT_CHANNEL, keptDatabase } from '~/composables/useKept'
-import { isOutOfReach, listenLive } from '~/composables/useLive'
-import { OLD_QUEUE } from './kept-database'
-import { IndexedKeeping } from './keeping-indexed'
-import { asWaiting } from './kept-schema'
-import type { Channel } from './ports'
-import { Sync } from './sync'
-import { httpTransport } from './transport-http'
+import { OLD_QUEUE } from '~/logic/kept-database'
+import { IndexedKeeping } from '~/logic/keeping-indexed'
+import { asWaiting } from '~/logic/kept-schema'
+import type { Channel } from '~/logic/ports'
+import { Sync } from '~/logic/sync'
+import { httpTransport } from '~/logic/transport-http'
+import { deviceName, newId, smallStorage } from './useDevice'
+import { heeding } from './useDoor'
+import { KEPT_CHANNEL, keptDatabase } from './keptHere'
+import { isOutOfReach, listenLive } from './useLive'
 
 const keeping = new IndexedKeeping(keptDatabase, smallStorage)
 

@@ -36,7 +36,7 @@ export function redraw(drawn: Piece): Result<Piece> {
 }
 
 /** What a family has learnt to ask since the piece was taken in is as usual until somebody says otherwise. */
-function completed(
+export function completed(
   family: Family,
   { measures, options }: Piece['shape'],
 ): Pick<Piece['shape'], 'measures' | 'options'> {

@@ -506,3 +506,22 @@ test('a part that is missing can be pointed at where it would be', async ({ page
   ) { await page.mouse.click(box.x + box.width * 0.5, box.y + y) }
   await expect(chip).toHaveAttribute('aria-pressed', 'true')
 })
+
+test('a piece of before its family asked for so much is taken in and measured like any other', async ({
+  page,
+  workshop,
+}) => {
+  const piece = newPiece('upholstered-frame')
+  const { splay: _splay, legRake: _legRake, ...measures } = piece.shape.measures
+  const old = { ...piece, id: 'old-bench', shape: { ...piece.shape, measures } }
+  expect((await workshop.send('/api/pieces/import', writePieceFile(old))).status).toBe(201)
+  await page.goto(`${workshop.url}/piece/old-bench/take-in`)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('measurements draw it')
+  await page.getByRole('button', { name: 'Other sizes, assumed until measured' }).click()
+  const splay = page.getByLabel('Splay of the legs', { exact: true })
+  await expect(splay).toHaveValue('0')
+  await splay.fill('4')
+  await splay.press('Enter')
+  await saved(page)
+  expect((await workshop.piece('old-bench')).piece.shape.measures.splay).toEqual({ value: 4, basis: 'measured' })
+})

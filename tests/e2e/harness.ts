@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { connect, createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
 import { loadDemo } from '../../demo/load'
 import type { Piece } from '../../core/piece/schema'
 import type { BenchPage } from '../../shared/bench'
@@ -137,6 +137,14 @@ export class Workshop {
   }
 }
 
+/** Puts on the list what went wrong in a page, also what the framework caught and only wrote down. */
+export function heedErrors(context: BrowserContext, list: string[]): void {
+  context.on('weberror', e => list.push(`page error: ${e.error().message}`))
+  context.on('console', (said) => {
+    if (said.type() === 'error' && /\b(Type|Reference|Range)Error\b/.test(said.text())) list.push(said.text())
+  })
+}
+
 /** Gives each test its workshop, and fails it if a page complained or asked anything of another machine. */
 export const test = base.extend<{ workshop: Workshop, strangers: string[] }>({
   // eslint-disable-next-line no-empty-pattern
@@ -151,7 +159,7 @@ export const test = base.extend<{ workshop: Workshop, strangers: string[] }>({
       context.on('request', (r) => {
         if (/^(https?|wss?):/.test(r.url()) && new URL(r.url()).hostname !== '127.0.0.1') strangers.push(r.url())
       })
-      context.on('weberror', e => strangers.push(`page error: ${e.error().message}`))
+      heedErrors(context, strangers)
       await use(strangers)
       expect(strangers).toEqual([])
     },

@@ -1,10 +1,19 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { test as base } from '@playwright/test'
-import { expect, Workshop } from './harness'
+import { expect, heedErrors, Workshop } from './harness'
 import { Reader } from './reader'
 
 /** One workshop with the demo in it for all screens a worker looks at: nothing is changed here. */
-const test = base.extend<object, { demo: Workshop }>({
+const test = base.extend<{ errors: string[] }, { demo: Workshop }>({
+  errors: [
+    async ({ context }, use) => {
+      const errors: string[] = []
+      heedErrors(context, errors)
+      await use(errors)
+      expect(errors).toEqual([])
+    },
+    { auto: true },
+  ],
   demo: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
@@ -39,6 +48,8 @@ const SCREENS = [
   '/bench/vestry-chair',
   '/piece/chapel-chair/test',
   '/piece/strand-rocker/take-in',
+  '/piece/ferry-bench/take-in',
+  '/piece/pursers-table/test',
   ...STEPS.map(step => `/piece/vestry-chair/${step}`),
 ]
 

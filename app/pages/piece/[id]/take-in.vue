@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { bracingAsked } from '#core/condition/bracing'
 import { findFamily } from '#core/piece/families'
+import { completed } from '#core/piece/shape'
 import type { Measured } from '#core/measure/measured'
 import type { Intake } from '#core/piece/schema'
 import { AGES, FINISHES, SERVICES, UPHOLSTERIES, WEBBING_STATES, WORTHS } from '#core/piece/words'
@@ -11,10 +12,12 @@ const { piece } = storeToRefs(store)
 const asked = computed(() => (piece.value ? bracingAsked(piece.value) : { blocks: false, webbing: false }))
 const { go } = useStep()
 const family = computed(() => findFamily(piece.value!.shape.family)!)
+/** Sizes and make as far as the family asks for them by now: a piece of before may not have them all. */
+const shape = computed(() => completed(family.value, piece.value!.shape))
 const essential = computed(() => family.value.measures.filter(m => m.essential))
 const others = computed(() => family.value.measures.filter(m => !m.essential))
 const taken = computed(
-  () => essential.value.filter(m => piece.value!.shape.measures[m.key]!.basis === 'measured').length,
+  () => essential.value.filter(m => shape.value.measures[m.key]!.basis === 'measured').length,
 )
 const refused = ref('')
 /** A piece just begun is measured first: the hand is on the keyboard already. */
@@ -62,7 +65,7 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
           v-for="m in essential"
           :key="m.key"
           :label="m.label"
-          :value="piece.shape.measures[m.key]!"
+          :value="shape.measures[m.key]!"
           :take="take(m.key)"
           :try-out="tryOut(m.key)"
           :hint="m.hint"
@@ -77,7 +80,7 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
         :key="o.key"
         :label="o.label"
         :items="o.choices"
-        :model-value="piece.shape.options[o.key] ?? null"
+        :model-value="shape.options[o.key] ?? null"
         @update:model-value="option(o.key, $event)"
       />
       <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
@@ -95,7 +98,7 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
             v-for="m in others"
             :key="m.key"
             :label="m.label"
-            :value="piece.shape.measures[m.key]!"
+            :value="shape.measures[m.key]!"
             :take="take(m.key)"
             :hint="m.unit === 'deg' ? `${m.hint}, degrees` : m.hint"
             :unit="m.unit"

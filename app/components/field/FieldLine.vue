@@ -42,6 +42,10 @@ const LOOK = {
   align-items: start;
   width: 100%;
 }
+/* What belongs together may be a list and a size: neither is stretched to the other. */
+.field-line > .chips {
+  align-items: center;
+}
 /* The name stands level with the first line of its control. */
 .name {
   padding: 6px 0;

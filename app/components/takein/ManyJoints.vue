@@ -24,7 +24,8 @@ const groups = computed(() => {
 })
 const chosen = computed(() => joints.value.filter(j => which.value === ALL || roleOf(j.enters) === which.value))
 const FACTS = [
-  ...METALS.map(kind => ({ label: words(kind), value: `held:${kind}` })),
+  // A tack is a brad with a head: it holds, and comes out, alike.
+  ...METALS.map(kind => ({ label: kind === 'brad' ? 'brad or tack' : words(kind), value: `held:${kind}` })),
   { label: 'tenons wedged', value: 'wedged:yes' },
   ...OLD_GLUES.map(g => ({ label: `old glue: ${g === 'pva' ? 'PVA' : words(g)}`, value: `old-glue:${g}` })),
 ]

@@ -103,7 +103,7 @@ test('brads are said of every rung in one breath, and one undo takes them all ba
   await page.goto(`${workshop.url}/piece/${id}/take-in`)
   await page.getByRole('button', { name: 'The same of many joints at once' }).click()
   await page.getByLabel('What is so').click()
-  await page.getByRole('option', { name: 'brad', exact: true }).click()
+  await page.getByRole('option', { name: 'brad or tack' }).click()
   await page.getByLabel('Of which joints').click()
   await page.getByRole('option', { name: /of rungs$/ }).click()
   await page.getByRole('button', { name: /^Say it of \d+$/ }).click()

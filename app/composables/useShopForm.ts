@@ -1,4 +1,5 @@
 import { parseLength } from '#core/measure/length'
+import { parseTemperatureC } from '#core/measure/temperature'
 import type { ShopChange } from '#core/reference/shop-change'
 
 /** Tells the shop one thing at a time from a form, and keeps beside each field why it was refused. */
@@ -14,13 +15,14 @@ export function useShopForm() {
 
   async function keep(field: string, change: ShopChange): Promise<boolean> {
     const saved = await shop.tell(change)
+    // What was told is one change with one value: the field beside it says which.
     const nameOf = (path: string) =>
       path
         .split('.')
-        .filter(x => x !== 'value' && !/^\d+$/.test(x))
-        .at(-1) ?? field
+        .filter(x => x !== 'changes' && x !== 'value' && !/^\d+$/.test(x))
+        .at(-1) ?? ''
     const own = Object.entries(shop.errors)
-      .map(([path, message]) => (path ? `${nameOf(path)} ${message}` : message))
+      .map(([path, message]) => `${nameOf(path)} ${message}`.trim())
       .join(' ')
     refuse(field, saved ? '' : own)
     return saved
@@ -38,7 +40,13 @@ export function useShopForm() {
     else void keep(field, put(read.value.mm))
   }
 
-  return { settings, errors, keep, refuse, number, length }
+  function temperature(field: string, text: string, put: (celsius: number) => ShopChange): void {
+    const read = parseTemperatureC(text)
+    if (!read.ok) refuse(field, read.issues[0]!.message)
+    else void keep(field, put(read.value))
+  }
+
+  return { settings, errors, keep, refuse, number, length, temperature }
 }
 
 /** What was typed into a field that has just changed. */

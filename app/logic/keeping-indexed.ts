@@ -1,12 +1,8 @@
 import type { StoredPiece } from '#shared/wire'
-import { SCHEMA_VERSION } from '#core/piece/version'
 import { asClash, asWaiting } from './kept-schema'
-import { WAITS, type KeptDatabase, type SmallStorage } from './kept-database'
+import { isOfNow, WAITS, type KeptDatabase, type SmallStorage } from './kept-database'
 import type { Keeping, KeptChange } from './ports'
 import type { Waiting } from './rebase'
-
-/** What an older program kept is asked for anew: this one does not read it. */
-const isOfNow = ({ piece }: StoredPiece): boolean => piece.schemaVersion === SCHEMA_VERSION
 
 const DEVICE = 'device'
 const TURN = 'arreglo-turn'

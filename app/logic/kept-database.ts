@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { StoredPiece } from '#shared/wire'
+import { SCHEMA_VERSION } from '#core/piece/version'
+import type { ListedPiece, StoredPiece } from '#shared/wire'
 import type { Clash, Waiting } from './rebase'
 
 export interface Kept extends DBSchema {
@@ -33,6 +34,9 @@ export interface SmallStorage {
   write(key: string, value: unknown): void
   drop(key: string): void
 }
+
+/** What an older program kept is asked for anew: this one does not read it. */
+export const isOfNow = ({ piece }: ListedPiece | StoredPiece): boolean => piece.schemaVersion === SCHEMA_VERSION
 
 /** The device's IndexedDB, opened at its first use, and anew where the browser has shut it. */
 export class KeptDatabase {

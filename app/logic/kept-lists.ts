@@ -1,10 +1,6 @@
 import type { BenchPage, BenchSums } from '#shared/bench'
 import type { ListedPiece } from '#shared/wire'
-import { SCHEMA_VERSION } from '#core/piece/version'
-import { OLD_QUEUE, WAITS, type KeptDatabase, type SmallStorage } from './kept-database'
-
-/** What an older program kept is asked for anew: this one does not read it. */
-const isOfNow = ({ piece }: ListedPiece): boolean => piece.schemaVersion === SCHEMA_VERSION
+import { isOfNow, OLD_QUEUE, WAITS, type KeptDatabase, type SmallStorage } from './kept-database'
 
 const [LIST, SET] = ['list', 'set-']
 

@@ -219,3 +219,24 @@ test('the customer’s record is short, with the full one behind it', async ({ p
   await page.getByRole('button', { name: 'The full record' }).click()
   await expect(page.getByRole('heading', { name: 'Why it failed' })).toBeVisible()
 })
+
+test('a count that cannot be stays as typed with the reason beside it, and is right again with the old one', async ({
+  page,
+  workshop,
+}) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/shop`)
+  const hands = page.getByRole('spinbutton', { name: 'Pairs of hands at a glue-up' })
+  await expect(hands).toHaveValue('1')
+  const row = page.locator('.field-line', { has: hands })
+  await hands.fill('99')
+  await hands.press('Tab')
+  await expect(row.getByRole('alert')).toHaveText('must be 6 at most')
+  await expect(hands).toHaveValue('99')
+  await hands.fill('1')
+  await hands.press('Tab')
+  await expect(row.getByRole('alert')).toHaveCount(0)
+  await page.getByRole('button', { name: 'One more: Pairs of hands at a glue-up' }).click()
+  const told = async () => ((await (await fetch(`${workshop.url}/api/shop`)).json()) as { hands: number }).hands
+  await expect.poll(told).toBe(2)
+})

@@ -18,7 +18,7 @@ const fewer = computed(() => ({ 'variant': 'link' as const, 'aria-label': `One f
 const WHOLE = { useGrouping: false, maximumFractionDigits: 0 }
 function take(count: number | null | undefined): void {
   typed.value = count ?? null
-  if (typed.value !== null && typed.value !== value) emit('take', typed.value)
+  if (typed.value !== null) emit('take', typed.value)
 }
 </script>
 

@@ -1,14 +1,7 @@
 <script setup lang="ts">
-import { parseTemperatureC } from '#core/measure/temperature'
-
 /** The air the wood stands in now, and the night to come. */
-const { settings, errors, keep, refuse, number } = useShopForm()
+const { settings, errors, number, temperature } = useShopForm()
 const value = typedIn
-function temperature(key: 'nowC' | 'tonightC', text: string): void {
-  const read = parseTemperatureC(text)
-  if (!read.ok) refuse(key, read.issues[0]!.message)
-  else void keep(key, { do: 'set-climate', climate: { [key]: read.value } })
-}
 </script>
 
 <template>
@@ -17,7 +10,7 @@ function temperature(key: 'nowC' | 'tonightC', text: string): void {
       <UInput
         :model-value="settings.climate.nowC.toFixed(1)"
         class="w-32"
-        @change="(e: Event) => temperature('nowC', value(e))"
+        @change="(e: Event) => temperature('nowC', value(e), c => ({ do: 'set-climate', climate: { nowC: c } }))"
       />
     </FieldLine>
     <FieldLine label="Humidity, %" :error="errors.rh">
@@ -31,7 +24,7 @@ function temperature(key: 'nowC' | 'tonightC', text: string): void {
       <UInput
         :model-value="settings.climate.tonightC.toFixed(1)"
         class="w-32"
-        @change="(e: Event) => temperature('tonightC', value(e))"
+        @change="(e: Event) => temperature('tonightC', value(e), c => ({ do: 'set-climate', climate: { tonightC: c } }))"
       />
     </FieldLine>
   </ShopSection>

@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import { parseLength } from '#core/measure/length'
 import { CLAMPS, type ClampTypeId } from '#core/reference/clamps'
 import type { ShopChange } from '#core/reference/shop-change'
 import type { RackRow } from '#core/reference/shop-settings'
 import { newId } from '~/composables/useDevice'
 
 /** The clamps there are: how many of a kind, how far they open. */
-const { settings, errors, keep, refuse } = useShopForm()
-const { len, units, quantity } = useUnits()
+const { settings, errors, keep, length } = useShopForm()
+const { len, quantity } = useUnits()
 const value = typedIn
 const onRack = (id: string, change: Partial<Omit<RackRow, 'id'>>): ShopChange => ({ do: 'change-clamps', id, change })
-function opening(row: RackRow, text: string): void {
-  const read = parseLength(text, units.value)
-  if (!read.ok) refuse(`opening-${row.id}`, read.issues[0]!.message)
-  else void keep(`opening-${row.id}`, onRack(row.id, { openingMm: read.value.mm }))
-}
 const RACK = [
   { id: 'kind', label: 'Kind' },
   { id: 'count', label: 'How many' },
@@ -57,7 +51,7 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
           :model-value="len(row.openingMm)"
           class="w-32"
           :aria-label="`Opens to, ${spoken(row)}`"
-          @change="(e: Event) => opening(row, value(e))"
+          @change="(e: Event) => length(`opening-${row.id}`, value(e), mm => onRack(row.id, { openingMm: mm }))"
         /><span v-if="errors[`opening-${row.id}`]" class="field-error" role="alert">{{
           errors[`opening-${row.id}`]
         }}</span>

@@ -1,19 +1,12 @@
 <script setup lang="ts">
-import { parseTemperatureC } from '#core/measure/temperature'
 import type { ShopChange } from '#core/reference/shop-change'
 import type { Room } from '#core/reference/shop-settings'
 import { newId } from '~/composables/useDevice'
 
 /** Other rooms what is in clamps can be carried to, and how warm they are. */
-const { settings, errors, keep, refuse } = useShopForm()
+const { settings, errors, keep, temperature } = useShopForm()
 const value = typedIn
 const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({ do: 'change-room', id, change })
-function roomTemperature(id: string, key: 'dayC' | 'nightC', text: string): void {
-  const read = parseTemperatureC(text)
-  const field = `${key === 'dayC' ? 'day' : 'night'}-${id}`
-  if (!read.ok) refuse(field, read.issues[0]!.message)
-  else void keep(field, inRoom(id, { [key]: read.value }))
-}
 </script>
 
 <template>
@@ -34,14 +27,14 @@ function roomTemperature(id: string, key: 'dayC' | 'nightC', text: string): void
           <UInput
             :model-value="room.dayC.toFixed(1)"
             class="w-24"
-            @change="(e: Event) => roomTemperature(room.id, 'dayC', value(e))"
+            @change="(e: Event) => temperature(`day-${room.id}`, value(e), c => inRoom(room.id, { dayC: c }))"
           />
         </UFormField>
         <UFormField label="Lowest by night, °C" :error="errors[`night-${room.id}`] || false">
           <UInput
             :model-value="room.nightC.toFixed(1)"
             class="w-24"
-            @change="(e: Event) => roomTemperature(room.id, 'nightC', value(e))"
+            @change="(e: Event) => temperature(`night-${room.id}`, value(e), c => inRoom(room.id, { nightC: c }))"
           />
         </UFormField>
         <FieldChipButton

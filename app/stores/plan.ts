@@ -19,6 +19,8 @@ const LONG_AFTER_MS = 1000
 export const usePlan = defineStore('plan', () => {
   const plan = shallowRef<Plan | null>(null)
   const busy = ref(false)
+  /** An answer is on its way, however short. */
+  const isAwaited = ref(false)
   /** It takes so long that one may want to stop it. */
   const isLong = ref(false)
   const failed = ref('')
@@ -30,11 +32,12 @@ export const usePlan = defineStore('plan', () => {
   async function work(): Promise<void> {
     const request = ++latest
     if (isLong.value) stopPlanning()
-    isLong.value = wasStopped.value = false
+    isLong.value = wasStopped.value = isAwaited.value = false
     if (!piece.value) {
       plan.value = null
       return
     }
+    isAwaited.value = true
     const timers = [
       setTimeout(() => {
         busy.value = true
@@ -51,7 +54,7 @@ export const usePlan = defineStore('plan', () => {
       if (request === latest) fail(error)
     }
     for (const timer of timers) clearTimeout(timer)
-    if (request === latest) busy.value = isLong.value = false
+    if (request === latest) busy.value = isLong.value = isAwaited.value = false
   }
   function fail(error: unknown): void {
     wasStopped.value = error instanceof Stopped
@@ -63,5 +66,5 @@ export const usePlan = defineStore('plan', () => {
   watch(facts, work, { immediate: true })
   /** The plan, but only while it belongs to the piece on screen. */
   const current = computed(() => (plan.value && plan.value.piece === piece.value?.id ? plan.value : null))
-  return { plan: current, busy, isLong, failed, wasStopped, stop: stopPlanning, again: work }
+  return { plan: current, busy, isAwaited, isLong, failed, wasStopped, stop: stopPlanning, again: work }
 })

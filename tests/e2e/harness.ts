@@ -59,7 +59,7 @@ export class Workshop {
       },
       stdio: 'ignore',
     })
-    for (let i = 0; i < 150; i++) {
+    for (let i = 0; i < 600; i++) {
       if (await this.answers()) return
       await new Promise(r => setTimeout(r, 100))
     }

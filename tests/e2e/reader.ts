@@ -60,6 +60,12 @@ const GROUPS = new Set([
 /** What has the keys when nothing has: the page itself. */
 const NOWHERE = new Set(['RootWebArea', 'none'])
 
+const MOST_READINGS = 8
+
+/** The controls of a screen, whatever they are called by now. */
+const controlsOf = (told: readonly Told[]) =>
+  told.filter(t => CONTROLS.has(t.role)).map(t => t.element).join()
+
 /** A screen as the browser hands it to a screen reader, from its first to its last word. */
 export class Reader {
   private constructor(
@@ -131,20 +137,23 @@ export class Reader {
     throw new Error(`Tab does not come to a ${role} called ${String(name)}.`)
   }
 
-  /** The screen once it changes no more: two readings alike. */
-  private async settled(): Promise<Told[]> {
-    let [before, now] = ['', await this.told()]
-    for (let i = 0; i < 40 && JSON.stringify(now) !== before; i++) {
-      before = JSON.stringify(now)
-      await this.page.waitForTimeout(150)
-      now = await this.told()
+  /**
+   * The screen and the stops of Tab on it, both of one and the same screen: what came or went while Tab was on its way
+   * (a plan that was worked out, a list that was fetched) makes it be read anew.
+   */
+  private async settled(): Promise<{ told: Told[], stops: Told[] }> {
+    for (let i = 0; i < MOST_READINGS; i++) {
+      const before = await this.told()
+      const stops = await this.tabStops()
+      const told = await this.told()
+      if (controlsOf(before) === controlsOf(told)) return { told, stops }
     }
-    return now
+    throw new Error(`The screen is another one each of the ${MOST_READINGS} times it is read.`)
   }
 
   /** What must hold of any screen, however it is made. */
   async expectInOrder(): Promise<void> {
-    const told = await this.settled()
+    const { told, stops: reached } = await this.settled()
     const controls = told.filter(t => CONTROLS.has(t.role))
     expect(controls.filter(t => t.name.trim() === '').map(t => t.role), 'controls without a name').toEqual([])
     const spoken = controls.map(t => `${t.within}: ${t.role} ${t.name}`)
@@ -157,7 +166,7 @@ export class Reader {
       expect(told.filter(t => t.role === landmark).length, landmark).toBe(1)
     }
     const places = new Map(told.map((t, i) => [t.element, i]))
-    const stops = (await this.tabStops()).map(s => ({ ...s, place: places.get(s.element) ?? -1 }))
+    const stops = reached.map(s => ({ ...s, place: places.get(s.element) ?? -1 }))
     expect(stops.filter(s => s.place < 0).map(s => `${s.role} ${s.name}`), 'stops nobody reads out').toEqual([])
     const backwards = stops.filter((s, i) => i > 0 && s.place < stops[i - 1]!.place).map(s => `${s.role} ${s.name}`)
     expect(backwards, 'stops of Tab before what was read before them').toEqual([])

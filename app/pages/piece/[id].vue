@@ -21,9 +21,10 @@ watch(
 useHead({ title: () => (piece.value ? `${piece.value.title} · Arreglo` : 'Arreglo') })
 
 /** What is worked out stands greyed while something newer takes its place; what is entered is never old. */
-const { busy } = storeToRefs(usePlan())
+const { busy, isAwaited } = storeToRefs(usePlan())
 const CAUSE_STEP = 2
-const isReplaced = computed(() => busy.value && index.value >= CAUSE_STEP)
+const isWorkedOut = computed(() => index.value >= CAUSE_STEP)
+const isReplaced = computed(() => busy.value && isWorkedOut.value)
 /** From Mend on the drawing shows what is planned. */
 const MEND_STEP = 3
 const planned = computed(() => index.value >= MEND_STEP)
@@ -94,7 +95,7 @@ watch(index, async () => {
     <main ref="worksheet" class="worksheet" tabindex="-1">
       <ClashList v-if="clashes.length > 0" :clashes="clashes" class="clashes" />
       <PlanState />
-      <NuxtPage :class="{ 'of-before': isReplaced }" />
+      <NuxtPage :class="{ 'of-before': isReplaced }" :aria-busy="(isAwaited && isWorkedOut) || undefined" />
     </main>
   </div>
 </template>

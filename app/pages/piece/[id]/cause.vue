@@ -27,8 +27,9 @@ watch(
   { immediate: true },
 )
 const heading = computed(() => {
+  if (!plan.value) return 'Working out why'
   const top = diagnosis.value?.causes[0]
-  if ((!joint.value || !top) && (plan.value?.faultDiagnoses.length ?? 0) > 0) {
+  if ((!joint.value || !top) && plan.value.faultDiagnoses.length > 0) {
     return 'Nothing is loose; something is wrong in the wood'
   }
   if (!joint.value || !top) return 'Nothing is loose: there is no cause to look for'

@@ -2,15 +2,22 @@ import { parseLength } from '#core/measure/length'
 import { parseTemperatureC } from '#core/measure/temperature'
 import type { ShopChange } from '#core/reference/shop-change'
 
-/** Tells the shop one thing at a time from a form, and keeps beside each field why it was refused. */
+/**
+ * Tells the shop one thing at a time from a form, and keeps beside each field why it was refused. Each way of telling
+ * answers whether it was taken.
+ */
 export function useShopForm() {
   const shop = useShop()
   const { settings } = storeToRefs(shop)
   const { units } = useUnits()
   const errors = ref<Record<string, string>>({})
 
-  const refuse = (field: string, message: string) => {
+  function refuse(field: string, message: string): void {
     errors.value = { ...errors.value, [field]: message }
+  }
+  function refused(field: string, message: string): false {
+    refuse(field, message)
+    return false
   }
 
   async function keep(field: string, change: ShopChange): Promise<boolean> {
@@ -28,26 +35,22 @@ export function useShopForm() {
     return saved
   }
 
-  function number(field: string, text: string, put: (n: number) => ShopChange): void {
+  async function number(field: string, text: string, put: (n: number) => ShopChange): Promise<boolean> {
     const n = Number(text.replace(',', '.').replace('%', ''))
-    if (text.trim() === '' || !Number.isFinite(n)) refuse(field, `“${text}” is not a number: type one such as 46.`)
-    else void keep(field, put(n))
+    return text.trim() === '' || !Number.isFinite(n)
+      ? refused(field, `“${text}” is not a number: type one such as 46.`)
+      : await keep(field, put(n))
   }
 
-  function length(field: string, text: string, put: (mm: number) => ShopChange): void {
+  async function length(field: string, text: string, put: (mm: number) => ShopChange): Promise<boolean> {
     const read = parseLength(text, units.value)
-    if (!read.ok) refuse(field, read.issues[0]!.message)
-    else void keep(field, put(read.value.mm))
+    return read.ok ? await keep(field, put(read.value.mm)) : refused(field, read.issues[0]!.message)
   }
 
-  function temperature(field: string, text: string, put: (celsius: number) => ShopChange): void {
+  async function temperature(field: string, text: string, put: (celsius: number) => ShopChange): Promise<boolean> {
     const read = parseTemperatureC(text)
-    if (!read.ok) refuse(field, read.issues[0]!.message)
-    else void keep(field, put(read.value))
+    return read.ok ? await keep(field, put(read.value)) : refused(field, read.issues[0]!.message)
   }
 
-  return { settings, errors, keep, refuse, number, length, temperature }
+  return { settings, errors, keep, refused, number, length, temperature }
 }
-
-/** What was typed into a field that has just changed. */
-export const typedIn = (e: Event): string => (e.target as HTMLInputElement).value

@@ -246,7 +246,7 @@ function keep(q: Question, piece: Pick<BenchRow, 'id' | 'title'>): void {
             @update:model-value="glues[q.id] = $event as GlueId"
           />
         </FieldLine>
-        <span v-if="answers[q.id]!.errors['']" class="field-error" role="alert">{{ answers[q.id]!.errors[''] }}</span>
+        <FieldRefusal :text="answers[q.id]!.errors['']" />
         <template v-if="answers[q.id]!.answer">
           <p class="answer" aria-live="polite"><PhraseText :phrase="answers[q.id]!.answer!.sentence" /></p>
           <dl>

@@ -123,7 +123,7 @@ async function takeFile(file: File): Promise<void> {
     <section class="file" aria-labelledby="from-file">
       <h2 id="from-file">Or take in a piece file</h2>
       <FieldFile label="Choose a piece file" accept=".json,application/json" @take="takeFile" />
-      <span v-if="fileError" class="field-error" role="alert">{{ fileError }}</span>
+      <FieldRefusal :text="fileError" />
       <LazyFileIssues v-if="fileIssues.length > 0" :issues="fileIssues" />
     </section>
   </main>

@@ -7,7 +7,7 @@ export function parseTemperatureC(text: string): Result<number> {
   const degrees = Number(m[1]!.replace(',', '.').replace(/[−–]/, '-'))
   const celsius = m[2]?.toLowerCase() === 'f' ? (degrees - 32) / 1.8 : degrees
   if (celsius < -30 || celsius > 60) {
-    return fail('out_of_range', `${celsius.toFixed(0)} C is no workshop: between -30 and 60 C is believed.`)
+    return fail('out_of_range', `${celsius.toFixed(0)} °C is no workshop: between -30 and 60 °C is believed.`)
   }
   return succeed(celsius)
 }

@@ -240,3 +240,50 @@ test('a count that cannot be stays as typed with the reason beside it, and is ri
   const told = async () => ((await (await fetch(`${workshop.url}/api/shop`)).json()) as { hands: number }).hands
   await expect.poll(told).toBe(2)
 })
+
+test('what the shop refuses stays as typed beside why, also when another device tells the shop something meanwhile', async ({
+  page,
+  workshop,
+}) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/shop`)
+  const tonight = page.getByRole('textbox', { name: 'Lowest tonight, °C' })
+  const now = page.getByRole('textbox', { name: 'Wood and air now, °C' })
+  const row = page.locator('.field-line', { has: tonight })
+  const elsewhere = (climate: { nowC?: number, tonightC?: number }) =>
+    workshop.send('/api/shop', { changes: [{ do: 'set-climate', climate }] })
+  await expect(tonight).toHaveValue(/^\d+\.\d$/)
+  for (const [typed, why] of [
+    ['cold', /type/],
+    ['400', /between -30 and 60/],
+  ] as const) {
+    await tonight.fill(typed)
+    await tonight.press('Tab')
+    await expect(row.getByRole('alert')).toHaveText(why)
+    await expect(tonight).toHaveValue(typed)
+  }
+  await elsewhere({ nowC: 17, tonightC: 9 })
+  await expect(now).toHaveValue('17.0')
+  await expect(tonight).toHaveValue('400')
+  await tonight.fill('9')
+  await tonight.press('Enter')
+  await expect(row.getByRole('alert')).toHaveCount(0)
+  await expect(tonight).toHaveValue('9.0')
+  await elsewhere({ tonightC: 8 })
+  await expect(tonight).toHaveValue('8.0')
+})
+
+test('what the shop refuses without a server, a list’s choice as well, is said beside it', async ({
+  page,
+  workshop,
+}) => {
+  await workshop.withDemo()
+  await page.goto(`${workshop.url}/shop`)
+  const way = page.getByRole('combobox', { name: 'Manner of work' })
+  const before = await way.textContent()
+  await page.context().setOffline(true)
+  await way.click()
+  await page.getByRole('option', { name: 'strength first' }).click()
+  await expect(page.locator('.field-line', { has: way }).getByRole('alert')).toContainText('cannot be reached')
+  await expect(way).toHaveText(before!)
+})

@@ -35,7 +35,7 @@ function take(remedy: Remedy): void {
         </ul>
       </li>
     </ul>
-    <p v-if="refused" class="field-error" role="alert">{{ refused }}</p>
+    <FieldRefusal :text="refused" />
   </section>
 </template>
 

@@ -43,7 +43,7 @@ function end(verdict: (typeof VERDICTS)[number]): void {
       class="w-full"
       @change="piece.outcome && store.tell({ do: 'set-outcome', verdict: piece.outcome.verdict, why })"
     />
-    <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+    <FieldRefusal :text="error" />
   </section>
 </template>
 

@@ -24,7 +24,7 @@ async function erase(): Promise<void> {
 <template>
   <div class="no-print">
     <FieldChipButton label="Erase this piece for good" @click="isAsking = true" />
-    <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+    <FieldRefusal :text="error" />
     <UModal
       v-model:open="isAsking"
       title="Erase for good"

@@ -3,7 +3,7 @@ import { formatBit, parseLength } from '#core/measure/length'
 import { hasBit, INCH_BITS_MM, METRIC_BITS_MM } from '#core/reference/bits'
 
 /** The drill bits there are: mends choose dowels, plugs and pilots from these. */
-const { settings, errors, keep, refuse } = useShopForm()
+const { settings, errors, keep, refused } = useShopForm()
 const { units } = useUnits()
 const typed = ref('')
 
@@ -15,7 +15,7 @@ const withAll = (more: readonly number[]) => put([...bits.value, ...more.filter(
 
 async function add(): Promise<void> {
   const read = parseLength(typed.value, units.value)
-  if (!read.ok) refuse('bits', read.issues[0]!.message)
+  if (!read.ok) refused('bits', read.issues[0]!.message)
   else if (await withAll([read.value.mm])) typed.value = ''
 }
 </script>

@@ -102,7 +102,7 @@ async function putBack(): Promise<void> {
       <FieldKeyButton slim label="Make a copy now" :loading="busy === 'make'" @click="make" />
       <FieldKeyButton slim label="Put a file back" :loading="busy === 'restore'" @click="choose()" />
     </div>
-    <p v-if="error" class="field-error" role="alert">{{ error }}</p>
+    <FieldRefusal :text="error" />
     <p v-if="said" role="status">{{ said }}</p>
     <ul v-if="copies.length > 0" class="copies">
       <li v-for="copy in shown" :key="copy.name">

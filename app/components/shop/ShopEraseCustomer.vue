@@ -59,7 +59,7 @@ async function erase(): Promise<void> {
       />
       <FieldKeyButton slim label="Erase" :disabled="!chosen" @click="isAsking = true" />
     </div>
-    <p v-if="error" class="field-error" role="alert">{{ error }}</p>
+    <FieldRefusal :text="error" />
     <p v-if="said" role="status">{{ said }}</p>
     <UModal
       v-model:open="isAsking"

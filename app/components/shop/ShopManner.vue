@@ -2,11 +2,12 @@
 import type { Shop } from '#core/reference/shop-settings'
 
 /** Who works here, when, and in what manner. */
-const { settings, errors, keep } = useShopForm()
-const value = typedIn
-function hours(key: 'opensMin' | 'closesMin', text: string): void {
+const { settings, errors, keep, refused } = useShopForm()
+async function hours(key: 'opensMin' | 'closesMin', text: string): Promise<boolean> {
   const m = /^(\d{1,2}):(\d{2})$/.exec(text)
-  if (m) void keep(key, { do: 'set', field: key, value: Number(m[1]) * 60 + Number(m[2]) })
+  return m
+    ? await keep(key, { do: 'set', field: key, value: Number(m[1]) * 60 + Number(m[2]) })
+    : refused(key, 'Type the hour and the minute such as 08:00.')
 }
 const clock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
 const SCHOOL_ITEMS = [
@@ -28,13 +29,13 @@ const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Frida
 <template>
   <ShopSection id="way" heading="How you work">
     <FieldLine label="Name" :error="errors.name">
-      <UInput
-        :model-value="settings.name"
+      <FieldEntry
+        :value="settings.name"
         class="w-72"
-        @change="(e: Event) => keep('name', { do: 'set', field: 'name', value: value(e) })"
+        :take="text => keep('name', { do: 'set', field: 'name', value: text })"
       />
     </FieldLine>
-    <FieldLine label="Manner of work" :note="SCHOOL_WORDS[settings.school]">
+    <FieldLine label="Manner of work" :note="SCHOOL_WORDS[settings.school]" :error="errors.school">
       <PickOne
         :model-value="settings.school"
         :items="SCHOOL_ITEMS"
@@ -49,19 +50,19 @@ const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Frida
       />
     </FieldLine>
     <FieldLine label="Opens" :error="errors.opensMin">
-      <UInput
+      <FieldEntry
         type="time"
-        :model-value="clock(settings.opensMin)"
+        :value="clock(settings.opensMin)"
         class="w-32"
-        @change="(e: Event) => hours('opensMin', value(e))"
+        :take="text => hours('opensMin', text)"
       />
     </FieldLine>
     <FieldLine label="Closes" :error="errors.closesMin">
-      <UInput
+      <FieldEntry
         type="time"
-        :model-value="clock(settings.closesMin)"
+        :value="clock(settings.closesMin)"
         class="w-32"
-        @change="(e: Event) => hours('closesMin', value(e))"
+        :take="text => hours('closesMin', text)"
       />
     </FieldLine>
     <FieldLine label="Days off" :error="errors.daysOff">

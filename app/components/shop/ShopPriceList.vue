@@ -33,10 +33,11 @@ function shown(row: PriceRow): string {
   return by ? (price * by.holds).toFixed(2) : String(price)
 }
 
-function set(row: PriceRow, text: string): void {
+function set(row: PriceRow, text: string): Promise<boolean> {
   const { key } = row
-  if (text.trim() === '') void keep(key, { do: 'set-prices', prices: { [key]: null } })
-  else number(key, text, value => ({ do: 'set-prices', prices: { [key]: value / (inch(row)?.holds ?? 1) } }))
+  return text.trim() === ''
+    ? keep(key, { do: 'set-prices', prices: { [key]: null } })
+    : number(key, text, value => ({ do: 'set-prices', prices: { [key]: value / (inch(row)?.holds ?? 1) } }))
 }
 </script>
 
@@ -45,11 +46,11 @@ function set(row: PriceRow, text: string): void {
     <p class="small soft">Left empty, a plan tells hours only. What is in the store is not counted as bought.</p>
     <div class="row">
       <UFormField label="Money" :error="errors.money || false">
-        <UInput
-          :model-value="settings.prices.money"
+        <FieldEntry
+          :value="settings.prices.money"
           class="w-24"
           placeholder="EUR"
-          @change="(e: Event) => keep('money', { do: 'set-prices', prices: { money: typedIn(e).trim() } })"
+          :take="text => keep('money', { do: 'set-prices', prices: { money: text.trim() } })"
         />
       </UFormField>
       <UFormField
@@ -58,11 +59,11 @@ function set(row: PriceRow, text: string): void {
         :label="inch(row)?.label ?? row.label"
         :error="errors[row.key] || false"
       >
-        <UInput
-          :model-value="shown(row)"
+        <FieldEntry
+          :value="shown(row)"
           class="w-28"
           inputmode="decimal"
-          @change="(e: Event) => set(row, typedIn(e))"
+          :take="text => set(row, text)"
         />
       </UFormField>
     </div>

@@ -7,7 +7,6 @@ import { newId } from '~/composables/useDevice'
 /** The clamps there are: how many of a kind, how far they open. */
 const { settings, errors, keep, length } = useShopForm()
 const { len, quantity } = useUnits()
-const value = typedIn
 const onRack = (id: string, change: Partial<Omit<RackRow, 'id'>>): ShopChange => ({ do: 'change-clamps', id, change })
 const RACK = [
   { id: 'kind', label: 'Kind' },
@@ -35,26 +34,22 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
           :items="CLAMP_ITEMS"
           :aria-label="`Kind of clamp, ${spoken(row)}`"
           @update:model-value="keep(`type-${row.id}`, onRack(row.id, { type: $event as ClampTypeId }))"
-        />
+        /><FieldRefusal :text="errors[`type-${row.id}`]" />
       </template>
       <template #count="{ row }">
         <FieldCount
           :name="`How many, ${spoken(row)}`"
           :value="row.count"
           @take="count => keep(`count-${row.id}`, onRack(row.id, { count }))"
-        /><span v-if="errors[`count-${row.id}`]" class="field-error" role="alert">{{
-          errors[`count-${row.id}`]
-        }}</span>
+        /><FieldRefusal :text="errors[`count-${row.id}`]" />
       </template>
       <template #opening="{ row }">
-        <UInput
-          :model-value="len(row.openingMm)"
+        <FieldEntry
+          :value="len(row.openingMm)"
           class="w-32"
           :aria-label="`Opens to, ${spoken(row)}`"
-          @change="(e: Event) => length(`opening-${row.id}`, value(e), mm => onRack(row.id, { openingMm: mm }))"
-        /><span v-if="errors[`opening-${row.id}`]" class="field-error" role="alert">{{
-          errors[`opening-${row.id}`]
-        }}</span>
+          :take="text => length(`opening-${row.id}`, text, mm => onRack(row.id, { openingMm: mm }))"
+        /><FieldRefusal :text="errors[`opening-${row.id}`]" />
       </template>
       <template #force="{ row }">
         <span class="measure">{{ pullOf(row) }}</span>
@@ -72,6 +67,7 @@ const CLAMP_ITEMS = CLAMPS.map(c => ({ label: c.label, value: c.id }))
       label="Add clamps"
       @click="keep('rack', { do: 'add-clamps', row: { id: newId().slice(0, 8), type: 'screw-bar-light', count: 2, openingMm: 600 } })"
     />
+    <FieldRefusal :text="errors.rack" />
   </ShopSection>
 </template>
 

@@ -2,7 +2,7 @@
 import { ROUND_IDS, ROUNDS, type RoundId } from '#core/glue'
 
 /** How this shop undoes old glue: what is not ticked is never told in a recipe. */
-const { settings, keep } = useShopForm()
+const { settings, errors, keep } = useShopForm()
 /** Finding out which glue it is is no way of undoing it. */
 const WAYS: readonly RoundId[] = ROUND_IDS.filter(id => id !== 'swab')
 const items = WAYS.map(id => ({ label: ROUNDS[id].label, value: id }))
@@ -23,5 +23,6 @@ const used = computed<RoundId[]>({
       aria-labelledby="release"
       :ui="{ fieldset: 'flex-wrap' }"
     />
+    <FieldRefusal :text="errors.rounds" />
   </ShopSection>
 </template>

@@ -5,7 +5,6 @@ import { newId } from '~/composables/useDevice'
 
 /** Other rooms what is in clamps can be carried to, and how warm they are. */
 const { settings, errors, keep, temperature } = useShopForm()
-const value = typedIn
 const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({ do: 'change-room', id, change })
 </script>
 
@@ -17,24 +16,24 @@ const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({
     <ul v-if="settings.rooms.length > 0" class="rooms">
       <li v-for="room in settings.rooms" :key="room.id">
         <UFormField label="Name" :error="errors[`name-${room.id}`] || false">
-          <UInput
-            :model-value="room.name"
+          <FieldEntry
+            :value="room.name"
             class="w-44"
-            @change="(e: Event) => keep(`name-${room.id}`, inRoom(room.id, { name: value(e) }))"
+            :take="text => keep(`name-${room.id}`, inRoom(room.id, { name: text }))"
           />
         </UFormField>
         <UFormField label="By day, °C" :error="errors[`day-${room.id}`] || false">
-          <UInput
-            :model-value="room.dayC.toFixed(1)"
+          <FieldEntry
+            :value="room.dayC.toFixed(1)"
             class="w-24"
-            @change="(e: Event) => temperature(`day-${room.id}`, value(e), c => inRoom(room.id, { dayC: c }))"
+            :take="text => temperature(`day-${room.id}`, text, c => inRoom(room.id, { dayC: c }))"
           />
         </UFormField>
         <UFormField label="Lowest by night, °C" :error="errors[`night-${room.id}`] || false">
-          <UInput
-            :model-value="room.nightC.toFixed(1)"
+          <FieldEntry
+            :value="room.nightC.toFixed(1)"
             class="w-24"
-            @change="(e: Event) => temperature(`night-${room.id}`, value(e), c => inRoom(room.id, { nightC: c }))"
+            :take="text => temperature(`night-${room.id}`, text, c => inRoom(room.id, { nightC: c }))"
           />
         </UFormField>
         <FieldChipButton
@@ -54,7 +53,7 @@ const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({
         })
       "
     />
-    <span v-if="errors.rooms" class="field-error" role="alert">{{ errors.rooms }}</span>
+    <FieldRefusal :text="errors.rooms" />
   </ShopSection>
 </template>
 

@@ -18,7 +18,7 @@ const toggleGlue = (id: GlueId) => keep('shelf', { do: 'shelve', glue: id, on: !
         @click="toggleGlue(g.id)"
       />
     </div>
-    <span v-if="errors.shelf" class="field-error" role="alert">{{ errors.shelf }}</span>
+    <FieldRefusal :text="errors.shelf" />
     <p class="small soft">Figures are typical for each family. The label on the bottle overrules them.</p>
   </ShopSection>
 </template>

@@ -32,9 +32,10 @@ const add = () =>
     },
   })
 /** Left empty nobody has read it. */
-function moisture(id: string, typed: string): void {
-  if (typed.trim() === '') keep(`moist-${id}`, change(id, { moisturePct: null }))
-  else number(`moist-${id}`, typed, pct => change(id, { moisturePct: pct }))
+function moisture(id: string, typed: string): Promise<boolean> {
+  return typed.trim() === ''
+    ? keep(`moist-${id}`, change(id, { moisturePct: null }))
+    : number(`moist-${id}`, typed, pct => change(id, { moisturePct: pct }))
 }
 /** Of a rod the thickness is its diameter, and so is its width. */
 const across = (row: StoreRow, mm: number) =>
@@ -47,7 +48,7 @@ const across = (row: StoreRow, mm: number) =>
     <ul v-if="settings.store.length > 0" class="list">
       <li v-for="(row, i) in settings.store" :key="row.id">
         <div class="row" role="group" :aria-label="`${i + 1}, ${row.wood}`">
-          <UFormField label="What">
+          <UFormField label="What" :error="errors[`kind-${row.id}`] || false">
             <USelect
               :model-value="row.kind"
               :items="KINDS"
@@ -55,7 +56,7 @@ const across = (row: StoreRow, mm: number) =>
               @update:model-value="v => keep(`kind-${row.id}`, change(row.id, { kind: v as StoreRow['kind'] }))"
             />
           </UFormField>
-          <UFormField label="Wood">
+          <UFormField label="Wood" :error="errors[`wood-${row.id}`] || false">
             <USelectMenu
               :model-value="row.wood"
               :items="WOODS"
@@ -64,24 +65,24 @@ const across = (row: StoreRow, mm: number) =>
             />
           </UFormField>
           <UFormField :label="row.kind === 'rod' ? 'Diameter' : 'Thickness'" :error="errors[`thick-${row.id}`] || false">
-            <UInput
-              :model-value="len(row.thicknessMm)"
+            <FieldEntry
+              :value="len(row.thicknessMm)"
               class="w-24"
-              @change="(e: Event) => length(`thick-${row.id}`, typedIn(e), mm => across(row, mm))"
+              :take="text => length(`thick-${row.id}`, text, mm => across(row, mm))"
             />
           </UFormField>
           <UFormField v-if="row.kind === 'board'" label="Width" :error="errors[`wide-${row.id}`] || false">
-            <UInput
-              :model-value="len(row.widthMm)"
+            <FieldEntry
+              :value="len(row.widthMm)"
               class="w-24"
-              @change="(e: Event) => length(`wide-${row.id}`, typedIn(e), mm => change(row.id, { widthMm: mm }))"
+              :take="text => length(`wide-${row.id}`, text, mm => change(row.id, { widthMm: mm }))"
             />
           </UFormField>
           <UFormField label="Length" :error="errors[`long-${row.id}`] || false">
-            <UInput
-              :model-value="len(row.lengthMm)"
+            <FieldEntry
+              :value="len(row.lengthMm)"
               class="w-24"
-              @change="(e: Event) => length(`long-${row.id}`, typedIn(e), mm => change(row.id, { lengthMm: mm }))"
+              :take="text => length(`long-${row.id}`, text, mm => change(row.id, { lengthMm: mm }))"
             />
           </UFormField>
           <UFormField label="How many" :error="errors[`count-${row.id}`] || false">
@@ -92,11 +93,11 @@ const across = (row: StoreRow, mm: number) =>
             />
           </UFormField>
           <UFormField label="Moisture, %" :error="errors[`moist-${row.id}`] || false">
-            <UInput
-              :model-value="typeof row.moisturePct !== 'number' ? '' : String(row.moisturePct)"
+            <FieldEntry
+              :value="typeof row.moisturePct !== 'number' ? '' : String(row.moisturePct)"
               placeholder="not read"
               class="w-24"
-              @change="(e: Event) => moisture(row.id, typedIn(e))"
+              :take="text => moisture(row.id, text)"
             />
           </UFormField>
           <FieldChipButton
@@ -108,7 +109,7 @@ const across = (row: StoreRow, mm: number) =>
       </li>
     </ul>
     <FieldKeyButton slim label="Add wood" @click="add" />
-    <span v-if="errors.store" class="field-error" role="alert">{{ errors.store }}</span>
+    <FieldRefusal :text="errors.store" />
   </ShopSection>
 </template>
 

@@ -31,6 +31,6 @@ function choose(value: string | number): void {
 <template>
   <div>
     <ChoiceRow label="Corner blocks" :items="items" :model-value="chosen" @update:model-value="choose" />
-    <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
+    <FieldRefusal :text="refused" />
   </div>
 </template>

@@ -49,7 +49,7 @@ function tell(): void {
       <PickOne v-model="which" :items="groups" aria-label="Of which joints" />
       <FieldKeyButton slim :label="`Say it of ${chosen.length}`" @click="tell" />
     </div>
-    <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
+    <FieldRefusal :text="refused" />
   </FieldFold>
 </template>
 

@@ -128,7 +128,7 @@ function add(): void {
       />
     </FieldLine>
     <FieldKeyButton slim label="Add it" class="go" @click="add" />
-    <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+    <FieldRefusal :text="error" />
   </div>
 </template>
 

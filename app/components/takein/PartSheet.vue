@@ -147,7 +147,7 @@ const WOODS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ label: va
       />
       <FieldKeyButton slim label="Take it away" @click="remove" />
     </div>
-    <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
+    <FieldRefusal :text="refused" />
   </div>
 </template>
 

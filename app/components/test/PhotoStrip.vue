@@ -51,7 +51,7 @@ async function add(file: File): Promise<void> {
       label="Take the last off"
       @click="store.tell({ do: 'remove-photo', photo: own[own.length - 1]!.id })"
     />
-    <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+    <FieldRefusal :text="error" />
   </div>
 </template>
 

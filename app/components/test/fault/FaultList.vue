@@ -90,7 +90,7 @@ onBeforeUnmount(() => {
         />
         <FieldKeyButton slim label="Put it there" @click="putByHand" />
       </div>
-      <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
+      <FieldRefusal :text="refused" />
     </div>
     <ul v-if="faults.length > 0" class="list">
       <li v-for="f in faults" :key="f.id">

@@ -83,7 +83,7 @@ const SPECIES_ITEMS = [NOT_KNOWN, ...SPECIES.map(s => s.name)].map(value => ({ l
         :model-value="shape.options[o.key] ?? null"
         @update:model-value="option(o.key, $event)"
       />
-      <span v-if="refused" class="field-error" role="alert">{{ refused }}</span>
+      <FieldRefusal :text="refused" />
       <FieldLine label="Wood">
         <PickOne
           :model-value="piece.shape.species"

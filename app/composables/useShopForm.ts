@@ -48,7 +48,7 @@ export function useShopForm() {
   }
 
   async function temperature(field: string, text: string, put: (celsius: number) => ShopChange): Promise<boolean> {
-    const read = parseTemperatureC(text)
+    const read = parseTemperatureC(text, units.value)
     return read.ok ? await keep(field, put(read.value)) : refused(field, read.issues[0]!.message)
   }
 

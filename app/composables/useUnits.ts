@@ -1,4 +1,5 @@
 import { formatLength } from '#core/measure/length'
+import { DEGREES, shownDegrees } from '#core/measure/temperature'
 import { formatQuantity, phraseText, type Phrase, type Quantity } from '#core/measure/phrase'
 
 /** Says lengths and phrases in this device's units; follows the switch. */
@@ -6,6 +7,9 @@ export function useUnits() {
   const { units } = storeToRefs(useDevice())
   return {
     units,
+    /** What temperatures are told in, and one of them. */
+    degrees: computed(() => DEGREES[units.value]),
+    warmth: (celsius: number) => shownDegrees(celsius, units.value),
     len: (mm: number) => formatLength(mm, units.value),
     text: (phrase: Phrase) => phraseText(phrase, units.value),
     quantity: (quantity: Quantity) => formatQuantity(quantity, units.value),

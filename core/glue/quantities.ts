@@ -16,6 +16,9 @@ export interface GlueAmount {
 const WATER_TO_DRY = 1.5
 /** No pot is made for less than this, g: it would be skin before it is warm. */
 const LEAST_POT_G = 30
+/** Hide glue is spread this warm; hotter it loses its strength (docs/sources.md#glue-families, medium), °C. */
+const POT_C = 60
+const MOST_POT_C = 65
 
 /** The glue of each kind that a plan spreads, by the area of its lines in each stage, mm². */
 export function glueAmounts(areas: ReadonlyMap<Glue, readonly number[]>, climate: Climate): GlueAmount[] {
@@ -39,7 +42,7 @@ function mixingOf(glue: Glue, grams: number, largestG: number, climate: Climate)
   if (glue.id === 'hot-hide') {
     const pot = Math.max(LEAST_POT_G, grams)
     const dry = pot / (1 + WATER_TO_DRY)
-    return say`${q(dry, 'g')} dry in ${q(pot - dry, 'g')} of cold water, soaked a quarter of an hour if it is fine, overnight in plates; 60 °C, never over 65; made anew after three warmings`
+    return say`${q(dry, 'g')} dry in ${q(pot - dry, 'g')} of cold water, soaked a quarter of an hour if it is fine, overnight in plates; used at ${q(POT_C, 'C')}, never over ${q(MOST_POT_C, 'C')}; made anew after three warmings`
   }
   if (glue.group === 'epoxy') {
     // A big batch heats itself and is hard before it is spread.

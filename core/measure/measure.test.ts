@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { parseTemperatureC } from './temperature'
+import { formatTemperature, parseTemperatureC } from './temperature'
 import { describeDuration, describeWallTime, formatWallTime, minuteOfDay, parseWallTime } from './wall-time'
-import { formatQuantity } from './phrase'
+import { formatQuantity, phraseText, q, say } from './phrase'
 import { orThrow } from './result'
 
 describe('temperatures', () => {
@@ -12,6 +12,22 @@ describe('temperatures', () => {
     ['20 °C', 20],
   ])('%s', (text, celsius) => {
     expect(orThrow(parseTemperatureC(text))).toBeCloseTo(celsius, 2)
+  })
+  it('reads a bare number as the page says, and tells it back: 67 °F is 35 / 1.8 = 19.4 °C', () => {
+    const celsius = orThrow(parseTemperatureC('67', 'in'))
+    expect(celsius).toBeCloseTo(19.44, 2)
+    expect(formatTemperature(celsius, 'in')).toBe('67.0 °F')
+    expect(formatTemperature(celsius)).toBe('19.4 °C')
+    expect(orThrow(parseTemperatureC('19.5 c', 'in'))).toBe(19.5)
+    expect(phraseText(say`${q(10, 'C')}`, 'in')).toBe('50.0 °F')
+    expect(formatQuantity(q(-40, 'C'), 'in')).toBe('-40.0 °F')
+    expect(formatQuantity(q(10, 'C'), 'in', true)).toBe('10.0 °C')
+  })
+  it('refuses what is no workshop in the words it was typed in', () => {
+    expect(parseTemperatureC('200', 'in')).toMatchObject({
+      issues: [{ message: '200 °F is no workshop: between -22 and 140 °F is believed.' }],
+    })
+    expect(parseTemperatureC('400')).toMatchObject({ issues: [{ message: '400 °C is no workshop: between -30 and 60 °C is believed.' }] })
   })
   it.each(['warm', '', '500', '20 K'])('refuses “%s”', text => expect(parseTemperatureC(text).ok).toBe(false))
 })

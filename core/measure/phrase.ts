@@ -114,7 +114,7 @@ function bare(value: number, unit: FigureUnit, units: UnitSystem, isExact: boole
     case 'bit-mm':
       return units === 'in' && !isExact ? formatBitBoth(value) : formatBit(value)
     case 'C':
-      return formatTemperature(value)
+      return formatTemperature(value, isExact ? 'mm' : units)
     case '%':
       return `${digits(value, 0)} %`
     case 'share':

@@ -310,7 +310,7 @@ function heatedRoom(warm: Draft | null, stage: Draft['stages'][number]): Remedy[
   return [
     atStep(
       'carry-to-room',
-      say`Find a room that stays at ${WARM_NIGHT_C} °C by night, and add it in Shop: there ${glue.label} does it`,
+      say`Find a room that stays at ${q(WARM_NIGHT_C, 'C')} by night, and add it in Shop: there ${glue.label} does it`,
       'glue-up',
     ),
   ]

@@ -117,7 +117,7 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'warm-blade': {
     ...S,
     label: 'warm air and a warm blade',
-    words: 'The part or a thin blade to 70–80 °C, the blade worked in along the seam while it is warm.',
+    words: 'The part or a thin blade to 70–80 °C (160–175 °F), the blade worked in along the seam while it is warm.',
     handsMin: [5, 12],
     soakMin: [5, 15],
     toC: [70, 80],
@@ -132,7 +132,7 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
   'warm-water': {
     ...S,
     label: 'warm water by needle',
-    words: 'Warm water by needle into the seam, or a wrapped wet cloth, the wood up to 60 °C.',
+    words: 'Warm water by needle into the seam, or a wrapped wet cloth, the wood up to 60 °C (140 °F).',
     handsMin: [3, 6],
     soakMin: [10, 60],
     toC: [40, 60],
@@ -167,7 +167,7 @@ export const ROUNDS: Readonly<Record<RoundId, RoundRow>> = {
     ...S,
     label: 'local heat',
     words:
-      'The line itself to 80–100 °C, by an iron on metal foil or warm air with the rest shielded; pulled while it is hot.',
+      'The line itself to 80–100 °C (175–210 °F), by an iron on metal foil or warm air with the rest shielded; pulled while it is hot.',
     handsMin: [5, 15],
     soakMin: [5, 10],
     toC: [80, 100],

@@ -5,6 +5,7 @@ import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
 import { temperatureAtC } from '#core/glue'
+import { fahrenheitOf } from '#core/measure/temperature'
 import { clockOf, describeWallTime } from '#core/measure/wall-time'
 import type { Plan } from '#core/plan'
 import { useChartColours } from '~/composables/useChartColours'
@@ -14,7 +15,9 @@ use([CanvasRenderer, LineChart, GridComponent, MarkAreaComponent, MarkLineCompon
 /** The wood's temperature through the hours in clamps, against the coldest the glue will stand. */
 const { plan } = defineProps<{ plan: Plan }>()
 const shop = useShop()
+const { units, degrees } = useUnits()
 const colours = useChartColours()
+const read = (celsius: number) => (units.value === 'in' ? fahrenheitOf(celsius) : celsius)
 const STEP_MIN = 30
 const span = computed(() => {
   const from = Math.min(...plan.stages.map(s => s.clampedMin))
@@ -26,11 +29,11 @@ const span = computed(() => {
 const points = computed(() => {
   const out: [number, number][] = []
   for (let t = span.value.from; t <= span.value.to; t += STEP_MIN) {
-    out.push([t, temperatureAtC(shop.settings.climate, shop.settings, t)])
+    out.push([t, read(temperatureAtC(shop.settings.climate, shop.settings, t))])
   }
   return out
 })
-const coldest = computed(() => plan.glue.chosen?.glue.coldestC ?? 0)
+const coldest = computed(() => Math.round(read(plan.glue.chosen?.glue.coldestC ?? 0)))
 const option = computed(() => {
   const c = colours.value
   const values = [...points.value.map(p => p[1]), coldest.value]
@@ -41,7 +44,7 @@ const option = computed(() => {
     tooltip: {
       trigger: 'axis' as const,
       formatter: (items: { value: [number, number] }[]) =>
-        `${describeWallTime(items[0]!.value[0], plan.startMin)}: ${items[0]!.value[1].toFixed(1)} °C`,
+        `${describeWallTime(items[0]!.value[0], plan.startMin)}: ${items[0]!.value[1].toFixed(1)} ${degrees.value}`,
     },
     xAxis: {
       type: 'value' as const,
@@ -55,7 +58,7 @@ const option = computed(() => {
       type: 'value' as const,
       min: Math.floor(Math.min(...values) - 2),
       max: Math.ceil(Math.max(...values) + 2),
-      axisLabel: { color: c.soft, formatter: '{value} °C' },
+      axisLabel: { color: c.soft, formatter: `{value} ${degrees.value}` },
       splitLine: { lineStyle: { color: c.rule } },
     },
     series: [
@@ -71,7 +74,7 @@ const option = computed(() => {
           label: {
             position: 'insideEndBottom' as const,
             color: c.soft,
-            formatter: `${plan.glue.chosen?.glue.label}: not below ${coldest.value} °C`,
+            formatter: `${plan.glue.chosen?.glue.label}: not below ${coldest.value} ${degrees.value}`,
           },
           data: [{ yAxis: coldest.value }],
         },
@@ -95,7 +98,7 @@ const option = computed(() => {
 })
 const words = computed(
   () =>
-    `The wood’s temperature in clamps: from ${Math.min(...points.value.map(p => p[1])).toFixed(1)} to ${Math.max(...points.value.map(p => p[1])).toFixed(1)} °C; the glue wants ${coldest.value} °C.`,
+    `The wood’s temperature in clamps: from ${Math.min(...points.value.map(p => p[1])).toFixed(1)} to ${Math.max(...points.value.map(p => p[1])).toFixed(1)} ${degrees.value}; the glue wants ${coldest.value} ${degrees.value}.`,
 )
 </script>
 

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 /** The air the wood stands in now, and the night to come. */
 const { settings, errors, number, temperature } = useShopForm()
+const { degrees, warmth } = useUnits()
 </script>
 
 <template>
   <ShopSection id="climate" heading="Climate">
-    <FieldLine label="Wood and air now, °C" :error="errors.nowC">
+    <FieldLine :label="`Wood and air now, ${degrees}`" :error="errors.nowC">
       <FieldEntry
-        :value="settings.climate.nowC.toFixed(1)"
+        :value="warmth(settings.climate.nowC)"
         class="w-32"
         :take="text => temperature('nowC', text, c => ({ do: 'set-climate', climate: { nowC: c } }))"
       />
@@ -19,9 +20,9 @@ const { settings, errors, number, temperature } = useShopForm()
         :take="text => number('rh', text, n => ({ do: 'set-climate', climate: { nowRhPct: n } }))"
       />
     </FieldLine>
-    <FieldLine label="Lowest tonight, °C" :error="errors.tonightC">
+    <FieldLine :label="`Lowest tonight, ${degrees}`" :error="errors.tonightC">
       <FieldEntry
-        :value="settings.climate.tonightC.toFixed(1)"
+        :value="warmth(settings.climate.tonightC)"
         class="w-32"
         :take="text => temperature('tonightC', text, c => ({ do: 'set-climate', climate: { tonightC: c } }))"
       />

@@ -5,6 +5,7 @@ import { newId } from '~/composables/useDevice'
 
 /** Other rooms what is in clamps can be carried to, and how warm they are. */
 const { settings, errors, keep, temperature } = useShopForm()
+const { degrees, warmth } = useUnits()
 const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({ do: 'change-room', id, change })
 </script>
 
@@ -22,16 +23,16 @@ const inRoom = (id: string, change: Partial<Omit<Room, 'id'>>): ShopChange => ({
             :take="text => keep(`name-${room.id}`, inRoom(room.id, { name: text }))"
           />
         </UFormField>
-        <UFormField label="By day, °C" :error="errors[`day-${room.id}`] || false">
+        <UFormField :label="`By day, ${degrees}`" :error="errors[`day-${room.id}`] || false">
           <FieldEntry
-            :value="room.dayC.toFixed(1)"
+            :value="warmth(room.dayC)"
             class="w-24"
             :take="text => temperature(`day-${room.id}`, text, c => inRoom(room.id, { dayC: c }))"
           />
         </UFormField>
-        <UFormField label="Lowest by night, °C" :error="errors[`night-${room.id}`] || false">
+        <UFormField :label="`Lowest by night, ${degrees}`" :error="errors[`night-${room.id}`] || false">
           <FieldEntry
-            :value="room.nightC.toFixed(1)"
+            :value="warmth(room.nightC)"
             class="w-24"
             :take="text => temperature(`night-${room.id}`, text, c => inRoom(room.id, { nightC: c }))"
           />

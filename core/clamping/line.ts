@@ -69,7 +69,7 @@ export function lineFigures(line: ClampLine): { span: Figure, offSquare: Figure,
       [input('pull', high, 'kN')],
       'drawing',
     ),
-    span: figureOf(Math.round(line.spanMm), 'mm', SPAN_RULES[line.by], [], 'drawing'),
+    span: figureOf(line.spanMm, 'reach-mm', SPAN_RULES[line.by], [], 'drawing'),
     offSquare: figureOf(
       line.offSquareDeg,
       'deg',

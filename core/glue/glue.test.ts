@@ -89,7 +89,7 @@ describe('choosing', () => {
   })
   it('refuses tonight’s cold, not only now’s', () => {
     expect(against('liquid-hide', { startMin: morning + 6 * 60 }, at(20, 50, 9))).toContain(
-      'too cold: 9.0 °C while it is in clamps, and it wants 18.0 °C',
+      'too cold: 9 °C while it is in clamps, and it wants 18 °C',
     )
     expect(against('pva-white', { startMin: morning }, at(20, 50, 5))).toBe('')
   })

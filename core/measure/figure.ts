@@ -5,6 +5,8 @@ export type FigureUnit
   = | 'mm'
     | 'fit-mm'
     | 'bit-mm'
+    /** What a clamp or strap has to reach over: no finer than its jaw is set. */
+    | 'reach-mm'
     | 'mm2'
     | 'cm2'
     | 'cm3'

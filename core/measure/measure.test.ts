@@ -16,12 +16,12 @@ describe('temperatures', () => {
   it('reads a bare number as the page says, and tells it back: 67 °F is 35 / 1.8 = 19.4 °C', () => {
     const celsius = orThrow(parseTemperatureC('67', 'in'))
     expect(celsius).toBeCloseTo(19.44, 2)
-    expect(formatTemperature(celsius, 'in')).toBe('67.0 °F')
+    expect(formatTemperature(celsius, 'in')).toBe('67 °F')
     expect(formatTemperature(celsius)).toBe('19.4 °C')
     expect(orThrow(parseTemperatureC('19.5 c', 'in'))).toBe(19.5)
-    expect(phraseText(say`${q(10, 'C')}`, 'in')).toBe('50.0 °F')
-    expect(formatQuantity(q(-40, 'C'), 'in')).toBe('-40.0 °F')
-    expect(formatQuantity(q(10, 'C'), 'in', true)).toBe('10.0 °C')
+    expect(phraseText(say`${q(10, 'C')}`, 'in')).toBe('50 °F')
+    expect(formatQuantity(q(-40, 'C'), 'in')).toBe('-40 °F')
+    expect(formatQuantity(q(10, 'C'), 'in', true)).toBe('10 °C')
   })
   it('refuses what is no workshop in the words it was typed in', () => {
     expect(parseTemperatureC('200', 'in')).toMatchObject({
@@ -30,6 +30,13 @@ describe('temperatures', () => {
     expect(parseTemperatureC('400')).toMatchObject({ issues: [{ message: '400 °C is no workshop: between -30 and 60 °C is believed.' }] })
   })
   it.each(['warm', '', '500', '20 K'])('refuses “%s”', text => expect(parseTemperatureC(text).ok).toBe(false))
+})
+
+describe('what a clamp reaches over', () => {
+  it('is told no finer than a jaw is set: 424.9 mm are 16.73 in, nearest quarter 16 3/4', () => {
+    expect(formatQuantity(q(424.9, 'reach-mm'))).toBe('425 mm')
+    expect(formatQuantity(q(424.9, 'reach-mm'), 'in')).toBe('16 3/4 in')
+  })
 })
 
 describe('workshop time', () => {

@@ -84,6 +84,9 @@ const INCH_UNITS: Partial<Record<FigureUnit, { readonly per: number, readonly su
 }
 /** Forces as a repairer reads them, as the weight that pulls as hard. */
 const WEIGHT_PER_N = { mm: { per: 0.101972, suffix: 'kg' }, in: { per: 0.224809, suffix: 'lb' } } as const
+/** A bar is set by the eye to a quarter of an inch. */
+const REACH_STEP_MM = MM_PER_INCH / 4
+const toNearest = (value: number, step: number) => Math.round(value / step) * step
 /** So many digits a force deserves: hands and screws are no balance. */
 const FORCE_DIGITS = 2
 
@@ -111,6 +114,8 @@ function bare(value: number, unit: FigureUnit, units: UnitSystem, isExact: boole
       return formatLength(value, units)
     case 'fit-mm':
       return units === 'in' ? `${(value / MM_PER_INCH).toFixed(3)} in` : `${value.toFixed(2)} mm`
+    case 'reach-mm':
+      return units === 'in' ? formatLength(toNearest(value, REACH_STEP_MM), 'in') : `${Math.round(value)} mm`
     case 'bit-mm':
       return units === 'in' && !isExact ? formatBitBoth(value) : formatBit(value)
     case 'C':

@@ -31,5 +31,6 @@ export function parseTemperatureC(text: string, units: UnitSystem = 'mm'): Resul
 export const shownDegrees = (celsius: number, units: UnitSystem, behind = 1): string =>
   (units === 'in' ? fahrenheitOf(celsius) : celsius).toFixed(behind)
 
+/** To a tenth, and without one where it is whole. */
 export const formatTemperature = (celsius: number, units: UnitSystem = 'mm'): string =>
-  `${shownDegrees(celsius, units)} ${DEGREES[units]}`
+  `${Number(shownDegrees(celsius, units))} ${DEGREES[units]}`

@@ -65,7 +65,7 @@ describe('the schoolroom chair', () => {
   it('a colder night refuses the glue with the reason, and finds one that stands it', () => {
     const cold = planPiece(found, shop, { ...shop.climate, tonightC: 4 }, START)
     const fish = cold.glue.choice.verdicts.find(v => v.glue.id === 'fish')!
-    expect(texts(fish.against)).toContain('too cold: 4.0 °C while it is in clamps')
+    expect(texts(fish.against)).toContain('too cold: 4 °C while it is in clamps')
     expect(cold.glue.chosen?.glue.id ?? 'none').not.toBe('fish')
   })
   it('a glue that is open too briefly is given up for one that is not, and the plan says so', () => {

@@ -1,3 +1,4 @@
+import { PADS_MM } from '../clamping'
 import { chooseGlue, type GlueVerdict } from '../glue'
 import { linesOf, nextWorkingMin } from '../glueup'
 import { joined, NOTHING, q, say, type Phrase } from '../measure/phrase'
@@ -260,7 +261,7 @@ function stageStops(trial: Trial): Stop[] {
       const clamps = s.unserved.map((line): Stop => ({
         id: 'no-clamp',
         about: [String(s.number)],
-        why: say`Stage ${s.number}: no ${line.by === 'strap' ? 'strap' : 'clamp'} on the rack ${line.by === 'strap' ? 'goes round' : 'spans'} ${q(line.spanMm + 20, 'mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${clampWords(job.original, line)}.`,
+        why: say`Stage ${s.number}: no ${line.by === 'strap' ? 'strap' : 'clamp'} on the rack ${line.by === 'strap' ? 'goes round' : 'spans'} ${q(line.spanMm + PADS_MM, 'reach-mm')} with ${q(line.force.low ?? 0, 'kN')} for the ${clampWords(job.original, line)}.`,
         remedies: [atStep('clamps', say`Put one on the rack that does, or borrow it and add it in Shop`, 'glue-up')],
       }))
       return [...long, ...clamps]

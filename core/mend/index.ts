@@ -156,7 +156,7 @@ export { glueInPlace } from './glue-in-place'
 export { bitSteps, deepestMm, HAND_FIT_MM, ROOM_FOR_GLUE_MM, wallNeededMm } from './new-dowel'
 export { SHIM_LEAST_MM, SHIM_MOST_MM, shimFor } from './shims'
 export { wedgeGeometry, type WedgeGeometry } from './kerf-and-wedge'
-export { jointCase, glueFaces, widest, workFigures } from './mend'
+export { jointCase, glueFaces, losesNoWood, widest, workFigures } from './mend'
 
 const FROM_SHOULDER = say`Lengths are from the shoulder line, thicknesses about the middle line; both marked from the show face.`
 const FROM_TROUBLE = say`Lengths along the part are from the middle of what is wrong; what is across it, from its show face.`

@@ -261,6 +261,10 @@ function pinsIn(piece: Piece, joint: Joint): Pick<JointCase, 'pinned' | 'pinsMm'
   return { pinned, pinsMm: sizes('wooden-pin'), wedgesMm: sizes('wedge') }
 }
 
+/** Less than this is what a scraper takes, cubic centimetres. */
+const NO_WOOD_CM3 = 0.005
+export const losesNoWood = (removedCm3: number): boolean => removedCm3 < NO_WOOD_CM3
+
 /** Time and wood lost of a mend, with how they came about. */
 export function workFigures(work: Work): { minutes: Figure, removed: Figure } {
   return {

@@ -20,6 +20,16 @@ describe('what is said of many joints at once', () => {
     expect(new Set(told.holds.map(h => h.id)).size).toBe(rungs.length)
   })
 
+  it('gives each of two joints its own, however long and alike their names are', () => {
+    const long = 'the-joint-of-a-very-long-upper-stretcher-into-a-leg-of-the-back-'
+    const [a, b] = [`${long.slice(0, 63)}1`, `${long.slice(0, 63)}2`]
+    const joints = ladder.joints.slice(0, 2).map((j, i) => ({ ...j, id: i === 0 ? a : b }))
+    const told = applyAll({ ...ladder, joints }, [{ ...brads, joints: [a, b] } as Command])
+    expect(told.holds.map(h => h.on.id)).toEqual([a, b])
+    expect(new Set(told.holds.map(h => h.id)).size).toBe(2)
+    expect(told.holds.every(h => h.id.length <= 64)).toBe(true)
+  })
+
   it('leaves alone the joint that has one already, with what is known of it', () => {
     const own = { id: 'found', on: { kind: 'joint' as const, id: rungs[0]! }, kind: 'brad' as const }
     const hold = { ...own, state: 'loose' as const, faults: [], hidden: true, note: '' }

@@ -4,7 +4,7 @@ import { presentJoints } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import { SCHOOLS, type School } from '../piece/words'
 import { glueNamed } from '../reference/glues'
-import type { Work } from '../mend'
+import { losesNoWood, type Work } from '../mend'
 import type { MendOption, Plan } from './plan'
 import { surfaceAimOf } from './surface-tasks'
 import { troubleName } from './trouble-words'
@@ -107,11 +107,9 @@ export function holdClass(low: number, high: number): string {
   return middle > 0.8 ? 'good' : middle > 0.65 ? 'fair to good' : middle > 0.5 ? 'low to fair' : 'low'
 }
 
-/** Less than this is what a scraper takes. */
-const NO_WOOD_CM3 = 0.005
 function woodLost(plan: Plan): Phrase {
   const cm3 = worksOf(plan).reduce((sum, { work }) => sum + work.removedCm3, 0)
-  return cm3 < NO_WOOD_CM3 ? say`none` : say`${q(cm3, 'cm3')}`
+  return losesNoWood(cm3) ? say`none` : say`${q(cm3, 'cm3')}`
 }
 
 const sameText = (a: Phrase, b: Phrase): boolean => JSON.stringify(a) === JSON.stringify(b)

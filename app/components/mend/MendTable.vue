@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { workFigures } from '#core/mend'
+import { losesNoWood, workFigures } from '#core/mend'
 import { holdClass, type MendOption } from '#core/plan'
 
 /**
@@ -65,7 +65,8 @@ const UNDO = { yes: 'comes undone', partly: 'in part', no: 'cannot' } as const
       <template #holds="{ row: { work } }">{{ holdClass(work.hold.low, work.hold.high) }}</template>
       <template #undo="{ row: { option } }">{{ UNDO[option.undo] }}</template>
       <template #lost="{ row: { option, work } }">
-        <FigureValue :figure="workFigures(work).removed" :label="`Wood lost, ${option.short}`" />
+        <template v-if="losesNoWood(work.removedCm3)">none</template>
+        <FigureValue v-else :figure="workFigures(work).removed" :label="`Wood lost, ${option.short}`" />
       </template>
       <template #time="{ row: { option, work } }">
         <FigureValue :figure="workFigures(work).minutes" :label="`Time, ${option.short}`" />

@@ -3,6 +3,7 @@ import { say, type Phrase } from '../../measure/phrase'
 import { fail, succeed, type Result } from '../../measure/result'
 import { Id, type Piece } from '../document-schema'
 import type { Draw } from '../draw'
+import { freeId } from '../joint-id'
 import { newHold } from '../new-hold'
 import { editWith } from '../shape'
 import { HOLD_STATES, METALS, OLD_GLUES, type HoldKind } from '../words'
@@ -17,8 +18,10 @@ export const ManyFact = z.discriminatedUnion('is', [
 export type ManyFact = z.infer<typeof ManyFact>
 
 const LONGEST_ID = 64
-/** The same hold said twice of a joint is the same hold. */
-const holdId = (kind: HoldKind, joint: string): string => `${kind}-in-${joint}`.slice(0, LONGEST_ID)
+const nameOfHold = (kind: HoldKind, joint: string): string => `${kind}-in-${joint}`.slice(0, LONGEST_ID)
+/** Joints whose long names are alike but for their ends keep a hold each. */
+const holdId = (piece: Piece, kind: HoldKind, joint: string): string =>
+  freeId(nameOfHold(kind, joint), id => piece.holds.some(h => h.id === id))
 
 function tellOne(piece: Piece, joint: string, fact: ManyFact): Result<Piece> {
   const own = piece.joints.find(j => j.id === joint)
@@ -28,7 +31,7 @@ function tellOne(piece: Piece, joint: string, fact: ManyFact): Result<Piece> {
       const { kind, state, hidden } = fact
       const isThere = piece.holds.some(h => h.on.kind === 'joint' && h.on.id === joint && h.kind === kind)
       if (isThere) return succeed(piece)
-      const hold = newHold(kind, holdId(kind, joint), joint, { state, hidden })
+      const hold = newHold(kind, holdId(piece, kind, joint), joint, { state, hidden })
       return succeed({ ...piece, holds: [...piece.holds, hold] })
     }
     case 'old-glue':
@@ -62,7 +65,7 @@ const tellMany = define({
   touches: ({ joints, fact }) =>
     joints.map(joint =>
       fact.is === 'held'
-        ? `hold/${holdId(fact.kind, joint)}`
+        ? `hold/${nameOfHold(fact.kind, joint)}`
         : fact.is === 'old-glue'
           ? `finding/${joint}/oldGlue`
           : `joint/${joint}/form`,

@@ -205,7 +205,10 @@ export function nameFor(piece: Piece, plan: Plan, id: string): string {
   return trouble ? troubleName(piece, trouble) : id
 }
 
-const sizes = (mm: readonly number[]): string => mm.map(x => `${Number(x.toFixed(1))}`).join(' × ')
+/** A shim is told to the hundredth, a rail to the tenth. */
+const FINE_BELOW_MM = 2
+const sizes = (mm: readonly number[]): string =>
+  mm.map(x => `${Number(x.toFixed(x < FINE_BELOW_MM ? 2 : 1))}`).join(' × ')
 
 /** What is cut or bought, rough and finished, by the trouble it is for; and what it comes to. */
 export function listText(piece: Piece, plan: Plan): string[] {

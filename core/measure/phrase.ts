@@ -65,9 +65,6 @@ const SUFFIX: Partial<Record<FigureUnit, string>> = {
   N: 'N',
   kN: 'kN',
   MPa: 'MPa',
-  min: 'min',
-  h: 'h',
-  g: 'g',
   cm2: 'cm²',
   cm3: 'cm³',
   litre: 'l',
@@ -128,6 +125,10 @@ function bare(value: number, unit: FigureUnit, units: UnitSystem, isExact: boole
       return `${digits(value, 1)}°`
     case 'count':
       return String(Math.round(value))
+    case 'h':
+      return `${digits(value, 1)} h`
+    case 'g':
+      return `${digits(value, value < 1 ? 1 : 0)} g`
     case 'min':
       return `${value < 10 ? digits(value, 1) : digits(value, 0)} min`
     default:

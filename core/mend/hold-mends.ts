@@ -7,7 +7,7 @@ import { no, sizeMm, type Mend, type Verdict } from './mend'
 import { bitsIn, holdIn, jointIn, type WoodCase } from './wood-case'
 import { rodsFor } from '../reference/bits'
 import { tool, TOOLS } from '../reference/tools'
-import { before, using } from '../work'
+import { before, puttingBack, using, type Step } from '../work'
 
 /** What turns on a thread or a screw and only has to be made tight again. */
 const TIGHTENED: ReadonlySet<HoldKind> = new Set([
@@ -48,6 +48,24 @@ interface Held {
 const heldIn = (c: WoodCase): Held[] =>
   c.trouble.kind === 'hardware-loose' ? holdsOf(c.piece, jointIn(c)) : [holdIn(c)]
 
+const NUTTED: ReadonlySet<HoldKind> = new Set(['bolt', 'hanger-bolt', 'corner-bracket'])
+function turned(threaded: readonly Held[]): Step {
+  return threaded.some(h => NUTTED.has(h.kind))
+    ? using(
+        before(
+          'tighten',
+          3,
+          say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`,
+        ),
+        'driver',
+        'spanner',
+      )
+    : using(
+        before('tighten', 3, say`Its screws by hand, a little each in turn. Stop when the wood just begins to give.`),
+        'driver',
+      )
+}
+
 function considerTighten(c: WoodCase): Verdict {
   const held = heldIn(c)
   const threaded = held.filter(h => TIGHTENED.has(h.kind))
@@ -68,19 +86,13 @@ function considerTighten(c: WoodCase): Verdict {
     )}: sound, and loose only`,
     ...NO_WOOD,
     steps: [
-      using(
-        before('clean', 3, say`Clean the faces and lay them together without strain; nothing between them, no glue.`),
-        'scraper',
-      ),
-      using(
-        before(
-          'tighten',
-          3,
-          say`Screws of the bracket first, a little each in turn; then the nuts, by hand and a quarter turn. Stop when the wood just begins to give.`,
+      puttingBack(
+        using(
+          before('clean', 3, say`Clean the faces and lay them together without strain; nothing between them, no glue.`),
+          'scraper',
         ),
-        'driver',
-        'spanner',
       ),
+      puttingBack(turned(threaded)),
       before('try', 2, say`Try it; look again in a month, for new wood settles.`),
     ],
     hold: { low: 0.7, high: 0.9 },

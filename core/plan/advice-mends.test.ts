@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { applyAll, newChair } from '../../tests/fixtures/pieces'
+import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
 import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import { orThrow } from '../measure/result'
@@ -171,5 +171,35 @@ describe('glue goes by the line', () => {
     const helped = plan(applyAll(quick, [hands.command!]))
     expect(helped.stops.filter(s => s.id === 'stage-too-long')).toEqual([])
     expect(helped.returnMin).not.toBeNull()
+  })
+})
+
+describe('hardware that is loose at a joint that comes apart', () => {
+  const table = newPiece('table')
+  const [fixing] = table.joints.filter(j => j.form.kind === 'fixing')
+  const apron = table.joints.find(j => j.enters === 'front-apron' && j.receives === fixing!.enters)!
+  const told = (isApronLoose: boolean): Piece =>
+    applyAll(
+      table,
+      table.joints.map((j): Command => ({
+        do: 'test-joint',
+        joint: j.id,
+        state: j === fixing ? 'gives' : j === apron && isApronLoose ? 'gives' : 'solid',
+      })),
+    )
+  const stepsAt = (piece: Piece) =>
+    plan(piece)
+      .tasks.filter(t => t.joints.includes(fixing!.id))
+      .map(t => `${t.kind} ${t.id.split('/').at(-1)}`)
+  it('is put back once, made sound by that, and called neither undecided nor unmended', () => {
+    const apart = plan(told(true))
+    expect(apart.takeApart.decisions.find(d => d.joint === fixing!.id)!.decision).toBe('in-the-way')
+    const steps = stepsAt(told(true))
+    expect(steps.filter(s => s.startsWith('tighten'))).toEqual(['tighten try'])
+    expect(steps.indexOf('tighten try')).toBe(steps.length - 1)
+  })
+  it('is cleaned and tightened where it stands as long as nothing moves', () => {
+    expect(plan(told(false)).takeApart.moves).toEqual([])
+    expect(stepsAt(told(false))).toEqual(['tighten clean', 'tighten tighten', 'tighten try'])
   })
 })

@@ -141,7 +141,7 @@ function fasten(inHand: InHand, after: Task['after']): Task {
     clockMin: null,
     tools: [tool('driver'), tool('spanner')],
     title: say`Fasten ${names}`,
-    words: say`Home without glue: screws, bolts, buttons or clips back where their labels say, drawn up a little each in turn.`,
+    words: say`Faces clean, home without glue and without strain: screws, bolts, buttons or clips back where their labels say, drawn up a little each in turn.`,
     why: say`Hardware holds it; glue would hold it where it has to move.`,
     facts: closed,
   }

@@ -115,7 +115,7 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
     joints: trouble.joint ? [trouble.joint] : [],
     title: say`${trouble.tag || troubleName(g.job.original, trouble)}, ${option.short}`,
     reason: option.verdict.reason,
-    steps: work.steps,
+    steps: work.steps.filter(s => !s.isPuttingBack || !trouble.joint || !isOpened(g, trouble.joint)),
     // A repair at a joint is undone before that joint is spread.
     lineOf: turn =>
       lines.find(l => l.turn === turn)?.id

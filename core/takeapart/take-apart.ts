@@ -367,7 +367,9 @@ function decide(
       return as('in-the-way', say`its hardware goes back when the rest is home`)
     }
     if (isLoose(piece, joint) && !isSettled) {
-      return as('undecided', say`it comes apart with the rest, and nothing here mends it`)
+      return isHeldByHardware(piece, joint)
+        ? as('in-the-way', say`it comes apart with the rest; its hardware is made sound and goes back when that is home`)
+        : as('undecided', say`it comes apart with the rest, and nothing here mends it`)
     }
     if (mend?.isOpen) return as('in-the-way', say`it has been opened`)
     return as('in-the-way', inTheWay(piece, joint, opening))

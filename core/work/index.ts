@@ -1,4 +1,4 @@
-export { before, cured, minutesOf, using, wet, type Step } from './step'
+export { before, cured, minutesOf, puttingBack, using, wet, type Step } from './step'
 export { standsOn, waitsAhead } from './graph'
 export {
   handsOn,

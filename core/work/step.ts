@@ -20,6 +20,8 @@ export interface Step {
   readonly tools?: readonly ToolUse[]
   /** It is done when this part’s length is measured in the frame fitted dry without it, and not before. */
   readonly shouldersOf?: string
+  /** Putting its joint back does it, where that comes apart in the same plan. */
+  readonly isPuttingBack?: boolean
 }
 
 export const before = (id: string, minutes: number, words: Phrase, turn = 1): Step => ({
@@ -37,6 +39,9 @@ export const cured = (id: string, minutes: number, words: Phrase, turn = 1): Ste
   turn,
   when: 'cured',
 })
+
+/** A step that is not told where its joint has been apart: putting that back is the same work. */
+export const puttingBack = (step: Step): Step => ({ ...step, isPuttingBack: true })
 
 /** Hands-on minutes of a mend, usual, without what is done while its glue is open. */
 export const minutesOf = (steps: readonly Step[]): number => steps.reduce((sum, s) => sum + s.minutes, 0)

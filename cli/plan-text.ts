@@ -153,7 +153,7 @@ const before = (piece: Piece, m: Move, recipes: Plan['recipes']): string[] => [
   ),
   ...m.frail
     .map(id => piece.faults.find(f => f.id === id)!)
-    .map(f => `${f.kind === 'worm' ? 'no blow at' : 'hold closed'} ${faultTag(piece, f)}`),
+    .map(f => `${f.kind === 'worm' ? 'no blow at' : 'hold'} ${faultTag(piece, f)}`),
   ...byRecipe(piece, m, recipes),
 ]
 
@@ -219,7 +219,7 @@ export function listText(piece: Piece, plan: Plan): string[] {
     const dry = s.dry
       ? ` ${s.dry.benchPct > s.dry.placePct + WITHIN_POINTS ? 'Dry it first' : 'Dry enough'}: ${s.dry.shrinksMm.toFixed(2)} mm thinner in its driest month.`
       : ''
-    return `  ${s.count} ${s.what}${size}${rough}${wood ? `, ${wood}` : ''}${s.have === null ? '' : ', in the store'}; for ${s.troubles.map(id => nameFor(piece, plan, id)).join(', ')}. ${s.note}.${dry}`
+    return `  ${s.count} ${s.count === 1 ? s.what : `${s.what}s`}${size}${rough}${wood ? `, ${wood}` : ''}${s.have === null ? '' : ', in the store'}; for ${s.troubles.map(id => nameFor(piece, plan, id)).join(', ')}. ${s.note}.${dry}`
   })
   const cost = plan.cost.lines.map(
     l =>

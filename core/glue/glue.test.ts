@@ -146,11 +146,11 @@ describe('choosing', () => {
     const told = (stages: number[], t: number) =>
       phraseText(glueAmounts(new Map([[glueNamed('epoxy-slow'), stages]]), at(t))[0]!.mixing!)
     // 40 000 mm² × 300 g/m² × 1.33 = 16 g, and 30 to 60 min at 20 °C.
-    expect(told([10_000, 40_000], 20)).toMatch(/a batch of 16\.0 g.*pot life today 30–60 min/)
+    expect(told([10_000, 40_000], 20)).toMatch(/a batch of 16 g.*pot life today 30–60 min/)
     expect(told([10_000, 40_000], 10)).toMatch(/pot life today 60–120 min/)
-    // 250 000 mm² × 0.3 × 1.33 = 99.8 g: two of 49.9.
-    expect(told([250_000], 20)).toMatch(/2 batches of 49\.9 g/)
+    // 250 000 mm² × 0.3 × 1.33 = 99.8 g: two of 50.
+    expect(told([250_000], 20)).toMatch(/2 batches of 50 g/)
     // 1 000 mm² want 0.4 g: too little to weigh.
-    expect(told([1000], 20)).toMatch(/a batch of 10\.0 g/)
+    expect(told([1000], 20)).toMatch(/a batch of 10 g/)
   })
 })

@@ -29,6 +29,8 @@ export const closeSplit: Mend<WoodCase> = {
 
 /** More than this to hold it closed and the glue is pulled open for good, N (docs/sources.md#breaks, low). */
 const MOST_SPRING_N = 400
+/** No hand clamp gives as much, N: what exactly it would take says nothing more. */
+const NO_CLAMP_N = 10_000
 /** What is left of a split that was pulled closed, millimetres. */
 const CLOSED_MM = 0.1
 const MOST_CLAMPS = 4
@@ -44,6 +46,11 @@ function consider(c: WoodCase): Verdict {
   const part = partIn(c)
   const { press, deepMm, wideMm } = pressAcross(c, fault)
   const spring = springOf(c, fault, deepMm, wideMm)
+  if (spring.value > NO_CLAMP_N) {
+    return no(
+      say`no clamp closes ${fitMm(fault.openMm.value)} here, so broad and short are the halves beside it; a strip let in instead`,
+    )
+  }
   if (spring.value > MOST_SPRING_N) {
     return no(
       say`it takes ${q(spring.value, 'N')} to hold ${fitMm(fault.openMm.value)} closed, over ${q(MOST_SPRING_N, 'N')}: it would pull the glue open again; a strip let in instead`,

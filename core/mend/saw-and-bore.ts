@@ -4,6 +4,7 @@ import { fitMm, mm, say, type Phrase } from '../measure/phrase'
 import { along, distance, subtract, unit } from '../measure/vec'
 import { tagOf } from '../piece/facts'
 import { axisLengthMm, frameOfSegment, pointAtShare, sectionAt } from '../piece/geometry'
+import { standing } from '../piece/places'
 import type { Part } from '../piece/schema'
 import { breakViews } from './break-views'
 import { dowelSolid } from './dowel-solid'
@@ -252,7 +253,11 @@ function design(c: WoodCase, { dowelMm, sawMm, fromMm, toMm, wallMm, bore }: Pla
         before(
           'dry',
           10,
-          say`Dry: dowel home, marks in line, straight from front and side, feet on the board. The saw took ${mm(KERF_MM)} of length: a pad under the foot, or the others trimmed; your choice.`,
+          say`Dry: dowel home, marks in line, straight from front and side. The saw took ${mm(KERF_MM)} of length: ${
+            standing(c.piece).some(p => p.id === partIn(c).id)
+              ? 'feet on the board; a pad under this one, or the others trimmed; your choice'
+              : 'where both its ends have shoulders a veneer as thick goes between the faces; a round end enters so much less'
+          }.`,
           2,
         ),
         'batten',

@@ -118,6 +118,16 @@ describe('a break', () => {
     ])
   })
 
+  it('what the saw took is made good under a foot, and in a rail between its faces', () => {
+    const dry = (piece: Piece) =>
+      phraseText(asked(piece, 'fault:snap')('saw-and-bore').work.steps.find(s => s.id === 'dry')!.words)
+    expect(dry(add(chair, broken(LEG, 0.2, {})))).toContain('a pad under this one')
+    const loose = applyAll(chair, [{ do: 'test-joint', joint: 'left-side-rail--left-front-leg', state: 'apart' }])
+    const rail = dry(add(loose, broken('left-side-rail', 0.5, { parted: 'apart' })))
+    expect(rail).toContain('a veneer as thick goes between the faces')
+    expect(rail).not.toContain('feet')
+  })
+
   it('between joints that hold both halves takes no dowel along the part, nor one that would meet a tenon', () => {
     const box = newChair({ stretchers: 'box' })
     expect(asked(add(box, broken(LEG, 0.6, {})), 'fault:snap')('saw-and-bore').why).toContain(
@@ -263,6 +273,9 @@ describe('a split', () => {
       (192 * 12600 * ((22 * 29 ** 3) / 12) * 0.06) / 300 ** 3,
       3,
     )
+    // 192 × 12 600 × 44 713 × 0.2 / 200³ = 2 704 N, 276 kg; over 120 mm it is 12 520 N, which nobody has.
+    expect(of({ runsOut: 'no' }).why).toContain('it takes 280 kg')
+    expect(of({ runsOut: 'no', lengthMm: measured(120) }).why).toMatch(/^no clamp closes 0\.40 mm here/)
     // What the glue bridges as it stands is not pulled at all.
     expect(of({ runsOut: 'no', openMm: measured(0.05) }).sizes.spring).toBe(0)
   })

@@ -1,6 +1,6 @@
 import { drivenHome } from '../clamping'
 import { closedIn, linesOf, type Stage } from '../glueup'
-import { holdsOf, isMetal, isOfItsMake, WAYS_OUT } from '../hardware'
+import { isMetal, WAYS_OUT } from '../hardware'
 import { joined, q, say, type Phrase } from '../measure/phrase'
 import { isFlatFrame, tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
@@ -9,6 +9,7 @@ import { handsOn, type Task } from '../work'
 import { chosenWork } from './chosen'
 import { jointOf } from './job'
 import { clampWords, stageLines } from './line-words'
+import { goesInto } from './made-anew'
 import type { JointMend } from './plan'
 import { allOpen, because, curedTask, glueTask, isShut, upstream, type Graph } from './task-graph'
 
@@ -200,12 +201,9 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   }
 }
 
-/** What a joint is made with besides glue goes into it when it is closed: screws as they were, pins and wedges new. */
 function putBack(g: Graph, stage: Stage): Phrase {
   const { piece } = g.job
-  const inPlace = new Set(g.settled.apart.decisions.filter(d => d.decision === 'mend-in-place').map(d => d.joint))
-  const closed = stage.joints.filter(id => !stage.dry.includes(id) && !inPlace.has(id))
-  const made = closed.map(id => jointOf(piece, id)).flatMap(j => holdsOf(piece, j).filter(h => isOfItsMake(j, h.kind)))
+  const made = goesInto(piece, g.settled.apart, stage)
   // Keys go in when the corner has cured, and the mend that cuts them tells them itself.
   const isKeyed = (joint: string) =>
     ['corner-keys', 'back-key'].includes(g.settled.mends.find(m => m.joint === joint)?.chosen ?? '')

@@ -217,8 +217,8 @@ function frailTask(piece: Piece, move: Move, id: string): Draft {
       }
     : {
         ...own,
-        title: say`Hold ${faultTag(piece, fault)} closed`,
-        words: say`A clamp with pads across it while this is moved; no blow on the ${part} itself.`,
+        title: say`Hold ${faultTag(piece, fault)}`,
+        words: say`A clamp with pads across it while this is moved, only so tight that it opens no further; no blow on the ${part} itself.`,
         why: say`The move strikes or springs that wood.`,
       }
 }

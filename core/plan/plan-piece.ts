@@ -11,6 +11,7 @@ import type { Climate, Shop } from '../reference/shop-settings'
 import { chosenWork } from './chosen'
 import { costOf } from './cost'
 import { settle, type Draft } from './draft'
+import { anewFor } from './made-anew'
 import { gatesOf, isBracingAnswered } from './gates'
 import { jobOf, jointOf, type Job } from './job'
 import type { Judged } from './gates'
@@ -37,7 +38,8 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
   const isWhole = isComplete(job, draft, { troubles, readings, whole })
   // While something is open it is not tested again to be sent home.
   const tasks = timedTasks(draft).filter(t => isWhole || (t.kind !== 'test-again' && t.kind !== 'surface'))
-  const stock = stockOf({ piece, shop: job.shop, climate }, draft.mends, draft.wood, tasks)
+  const anew = anewFor(piece, draft.apart, draft.staging.stages, draft.mends)
+  const stock = stockOf({ piece, shop: job.shop, climate }, draft.mends, draft.wood, tasks, anew)
   const amounts = glueAmounts(areasOf(job, draft), climate)
   return {
     piece: piece.id,

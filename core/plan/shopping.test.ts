@@ -1,11 +1,13 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { applyAll, newChair } from '../../tests/fixtures/pieces'
+import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
+import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import { orThrow } from '../measure/result'
 import { parseWallTime } from '../measure/wall-time'
 import type { Command } from '../piece/commands'
 import { readPieceFile } from '../piece/file'
+import { newHold } from '../piece/new-hold'
 import type { Piece } from '../piece/schema'
 import { USUAL_SHOP } from '../reference/usual-shop'
 import { benchSteps, eventOf, planPiece } from '.'
@@ -69,6 +71,32 @@ describe('what to have ready', () => {
     ])
     const glue = plan(loose).tasks.find(t => t.kind === 'glue')!
     expect(phraseText(glue.words)).toMatch(/Screws back in J15 \(2\), J17 \(2\), drawn up/)
+  })
+  it('what is closed again and was wedged wants its wedges on the list, but for a joint whose mend brings its own', () => {
+    const stool = newPiece('stool')
+    const legs = stool.joints.filter(j => j.receives === 'seat').map(j => j.id)
+    const told = (state: 'gives' | 'solid'): Piece =>
+      applyAll(
+        stool,
+        stool.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: legs.includes(j.id) ? state : 'solid' })),
+      )
+    const wedges = (piece: Piece) =>
+      plan(piece)
+        .stock.filter(s => s.id === 'wedge')
+        .map(s => [s.count, s.troubles.length])
+    expect(wedges(told('gives'))).toEqual([[4, 4]])
+    expect(wedges(told('solid'))).toEqual([])
+    const measuredWedges = applyAll(
+      told('gives'),
+      legs.flatMap((joint): Command[] => [
+        {
+          do: 'add-hold',
+          hold: { ...newHold('wedge', `w-${joint}`.slice(0, 60), joint), diameterMm: measured(4) },
+        },
+        { do: 'choose-mend', trouble: `joint:${joint}`, mend: 'renew-wedge' },
+      ]),
+    )
+    expect(wedges(measuredWedges)).toEqual([[4, 4]])
   })
   it('a pin that somebody recorded in a joint made with pins is made new as well; a nail driven in later is not put back', () => {
     const made = plan(

@@ -21,14 +21,15 @@ interface Where {
 }
 type Asked = Stock & { readonly troubles: readonly string[] }
 
-/** What to cut or buy for all mends, like things together, and when it is first wanted. */
+/** What to cut or buy for all mends, and `anew` for what is only closed again, like things together, and when it is first wanted. */
 export function stockOf(
   where: Where,
   mends: readonly JointMend[],
   wood: readonly TroubleMend[],
   tasks: readonly TimedTask[],
+  anew: readonly Asked[],
 ): StockLine[] {
-  return linesOf(where, mends, wood).map(s => ({
+  return linesOf(where, mends, wood, anew).map(s => ({
     ...s,
     wantedMin: firstMin(tasks.filter(t => s.troubles.some(id => serves(t, id)))),
   }))
@@ -52,11 +53,13 @@ function linesOf(
   where: Where,
   mends: readonly JointMend[],
   wood: readonly TroubleMend[],
+  anew: readonly Asked[] = [],
 ): Omit<StockLine, 'wantedMin'>[] {
   const merged = new Map<string, Asked>()
   const asked = [
     ...mends.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [`joint:${m.joint}`] }))),
     ...wood.flatMap(m => (chosenWork(m)?.stock ?? []).map(s => ({ ...s, troubles: [m.trouble] }))),
+    ...anew,
   ]
   for (const s of asked) {
     const key = `${s.id} ${s.what} ${s.sizesMm.map(x => x.toFixed(2)).join('x')} ${s.wood}`

@@ -75,9 +75,11 @@ function firstOf(move: Move): { what: string, how: string }[] {
     ...move.frail.map((id) => {
       const f = piece.value!.faults.find(x => x.id === id)!
       return {
-        what:
-          f.kind === 'worm' ? `No blow at ${faultTag(piece.value!, f)}.` : `Hold ${faultTag(piece.value!, f)} closed.`,
-        how: f.kind === 'worm' ? 'The wood there is eaten.' : 'A padded clamp across it while this is moved.',
+        what: `${f.kind === 'worm' ? 'No blow at' : 'Hold'} ${faultTag(piece.value!, f)}.`,
+        how:
+          f.kind === 'worm'
+            ? 'The wood there is eaten.'
+            : 'A padded clamp across it while this is moved, only so tight that it opens no further.',
       }
     }),
   ]

@@ -174,6 +174,31 @@ describe('glue goes by the line', () => {
   })
 })
 
+describe('a joint that takes a glue of its own', () => {
+  const chair = newPiece('stick-chair')
+  const legs = chair.joints.filter(j => j.receives === 'seat' && j.enters.endsWith('-leg')).map(j => j.id)
+  const told = (loose: readonly string[]): Piece =>
+    applyAll(chair, [
+      ...chair.joints.map((j): Command => ({
+        do: 'test-joint',
+        joint: j.id,
+        state: loose.includes(j.id) ? 'swings' : 'solid',
+      })),
+      gap(legs[0]!, 'round', 1.2),
+      gap(legs[1]!, 'round', 0.25),
+    ])
+  it('takes one that stays open as long as the stage it is closed in', () => {
+    const made = plan(told(legs.slice(0, 2)))
+    const line = made.glue.lines.find(l => l.id === `joint:${legs[1]!}`)!
+    expect(line.glue).toBe('epoxy-slow')
+    expect(made.stops.filter(s => s.id === 'stage-too-long')).toEqual([])
+    // Quick epoxy leaves three quarters of some four minutes; the slow one is open for half an hour at least.
+    const [stage] = made.stages.filter(s => s.joints.includes(legs[1]!))
+    expect(stage!.working.value).toBeGreaterThan(4)
+    expect(stage!.working.value).toBeLessThan(22)
+  })
+})
+
 describe('hardware that is loose at a joint that comes apart', () => {
   const table = newPiece('table')
   const [fixing] = table.joints.filter(j => j.form.kind === 'fixing')

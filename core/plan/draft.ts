@@ -73,13 +73,22 @@ export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
     const next = pickGlue(job, needs)
     // No glue at all: the work stays as it was planned, so that what would free it can be said.
     if (next === null) return { draft: { ...draft, needs, verdict: null, stages: [] }, changes: [] }
-    if (next.glue.id === draft.verdict?.glue.id) {
+    if (next.glue.id === draft.verdict?.glue.id && !(isHurried(draft) && needs.workingMin > draft.needs.workingMin)) {
       return { draft: { ...draft, needs, verdict: next }, changes: changeFrom(job, first, needs, next) }
     }
     draft = draftWith(job, needs)
   }
   return { draft, changes: changeFrom(job, first, draft.needs, draft.verdict) }
 }
+
+/** Whether a glue that only some joints take is too quick for the stage they are closed in. */
+const isHurried = ({ staging, ownGlues }: Draft): boolean =>
+  staging.stages.some(s =>
+    linesOf(s).some((line) => {
+      const own = ownGlues.get(line)
+      return own !== undefined && own.open.value * OPEN_TIME_SHARE < s.working.value
+    }),
+  )
 
 /** The same needs with the joints that took another glue, where one film glue serves them all: as few glues as do. */
 function oneForAll(job: Job, draft: Draft, needs: GlueNeeds): GlueNeeds {

@@ -2,6 +2,7 @@ import { chooseGlue, verdictOf, type GlueNeeds, type GlueVerdict } from '../glue
 import type { WoodClosing } from '../glueup'
 import type { Glue } from '../reference/glues'
 import { GLUE_IDS } from '../reference/glues'
+import { OPEN_TIME_SHARE } from '../reference/rates'
 import { chosenWork } from './chosen'
 import { candidatesFor } from './candidates'
 import type { Joint } from '../piece/schema'
@@ -36,8 +37,8 @@ export interface GluedMend {
 /**
  * The mends of a joint with the glue of the piece, and where that will not do with a glue of its own: in place with
  * one that holds over what stays inside, rather than opening sound joints for it; opened with the thinnest that lets
- * a mend fit. Where only the cold keeps it from being done in place it is left undecided: a warmer room is offered
- * sooner than a mallet.
+ * a mend fit and stays open as long as its stage takes, as far as that is known. Where only the cold keeps it from
+ * being done in place it is left undecided: a warmer room is offered sooner than a mallet.
  * @param recut parts whose wood at this joint goes and is made again by another mend
  */
 export function mendWithGlue(
@@ -64,7 +65,8 @@ export function mendWithGlue(
   const shut = may.find(t => fits(t.mend, false))
   if (shut) return { mend: withInPlace(own, shut.mend), inPlace: shut.verdict, opened: null }
   if (fits(own, true) || tried.some(t => fits(t.mend, false))) return { mend: own, inPlace: null, opened: null }
-  const opened = may.find(t => fits(t.mend, true) && t.verdict.glue.gapMm > (main?.gapMm ?? 0))
+  const filling = may.filter(t => fits(t.mend, true) && t.verdict.glue.gapMm > (main?.gapMm ?? 0))
+  const opened = filling.find(t => t.verdict.open.value * OPEN_TIME_SHARE >= needs.workingMin) ?? filling[0]
   return opened
     ? { mend: opened.mend, inPlace: null, opened: opened.verdict }
     : { mend: own, inPlace: null, opened: null }

@@ -21,7 +21,10 @@ interface Where {
 }
 type Asked = Stock & { readonly troubles: readonly string[] }
 
-/** What to cut or buy for all mends, and `anew` for what is only closed again, like things together, and when it is first wanted. */
+/**
+ * What to cut or buy for all mends, and `anew` for what is only closed again, like things together, and when it is
+ * first wanted.
+ */
 export function stockOf(
   where: Where,
   mends: readonly JointMend[],

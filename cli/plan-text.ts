@@ -15,6 +15,7 @@ import {
   lineName,
   recipesAlike,
   stageLines,
+  tagOfWork,
   troubleName,
   type Plan,
 } from '../core/plan'
@@ -202,7 +203,7 @@ function work(plan: Plan): string[] {
 /** A trouble by its name, for a list. */
 export function nameFor(piece: Piece, plan: Plan, id: string): string {
   const trouble = plan.troubles.find(t => t.id === id)
-  return trouble ? troubleName(piece, trouble) : id
+  return trouble ? troubleName(piece, trouble) : tagOfWork(piece, plan.troubles, id)
 }
 
 /** A shim is told to the hundredth, a rail to the tenth. */

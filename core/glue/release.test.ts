@@ -50,9 +50,12 @@ describe('rounds for a joint', () => {
     expect(rounds({ leftOut: ['spirit'] })).not.toContain('spirit')
     expect(recipeFor({ ...usual, leftOut: ['spirit'] }).leftOut.find(l => l.id === 'spirit')).toBeDefined()
   })
-  it('epoxy is heated, and sawn where the finish stands no heat; polyurethane is never heated', () => {
+  it('epoxy is heated before it is sawn, a finish that stands no heat shielded, leaf spared; polyurethane is never heated', () => {
     expect(rounds({ glue: 'epoxy', finishes: ['oil', 'oil'] })).toEqual(['local-heat', 'saw-line'])
-    expect(rounds({ glue: 'epoxy', finishes: ['shellac', 'shellac'] })).toEqual(['saw-line'])
+    expect(rounds({ glue: 'epoxy', finishes: ['shellac', 'shellac'] })).toEqual(['local-heat', 'saw-line'])
+    const [heat] = recipeFor({ ...usual, glue: 'epoxy', finishes: ['shellac', 'shellac'] }).rounds
+    expect(phraseText(heat!.shield!)).toContain('shellac')
+    expect(rounds({ glue: 'epoxy', finishes: ['gilded', 'gilded'] })).toEqual(['saw-line'])
     expect(rounds({ glue: 'polyurethane' })).toEqual(['saw-line'])
     expect(recipeFor({ ...usual, glue: 'polyurethane' }).cautions).toContain('polyurethane-heat')
   })

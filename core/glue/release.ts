@@ -103,7 +103,9 @@ export function recipeFor(around: Around): Recipe {
   )
   const harmed = helpful.filter(id => !barred.has(id) && harms(ROUNDS[id], around).length > 0)
   const free = helpful.filter(id => !barred.has(id) && !harmed.includes(id))
-  const isEnough = hopeOf(free, chances) >= LEAST_HOPE || around.finishes.includes('gilded')
+  // A finish is made good again sooner than a tenon that was sawn through.
+  const mild = free.filter(id => !ROUNDS[id].harsh)
+  const isEnough = hopeOf(mild, chances) >= LEAST_HOPE || around.finishes.includes('gilded')
   const told = withoutHarsh(
     ROUND_IDS.filter(id => free.includes(id) || (!isEnough && harmed.includes(id))),
     around,

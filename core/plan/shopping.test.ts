@@ -10,7 +10,7 @@ import { readPieceFile } from '../piece/file'
 import { newHold } from '../piece/new-hold'
 import type { Piece } from '../piece/schema'
 import { USUAL_SHOP } from '../reference/usual-shop'
-import { benchSteps, eventOf, planPiece } from '.'
+import { benchSteps, eventOf, planPiece, tagOfWork } from '.'
 
 const START = '2026-03-05T09:30'
 const plan = (piece: Piece) => planPiece(piece, USUAL_SHOP, { nowC: 18, nowRhPct: 50, tonightC: 16 }, START)
@@ -85,6 +85,10 @@ describe('what to have ready', () => {
         .stock.filter(s => s.id === 'wedge')
         .map(s => [s.count, s.troubles.length])
     expect(wedges(told('gives'))).toEqual([[4, 4]])
+    const oneLoose = applyAll(told('solid'), [{ do: 'test-joint', joint: legs[0]!, state: 'gives' }])
+    const made = plan(oneLoose)
+    const tags = made.stock.flatMap(s => s.troubles.map(id => tagOfWork(oneLoose, made.troubles, id)))
+    expect(tags.sort()).toEqual(legs.map((_, i) => `J${i + 1}`))
     expect(wedges(told('solid'))).toEqual([])
     const measuredWedges = applyAll(
       told('gives'),

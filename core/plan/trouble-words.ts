@@ -1,6 +1,7 @@
 import type { Trouble } from '../condition/troubles'
 import { WAYS_OUT } from '../hardware'
 import { FAULT_LABELS } from '../piece/faults'
+import { tagOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
 import type { Piece } from '../piece/schema'
 
@@ -27,6 +28,14 @@ export function troubleName(piece: Piece, trouble: Trouble): string {
     default:
       return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
   }
+}
+
+/** What work is for, by its tag where it has one: a trouble, or a joint with nothing wrong that is closed again. */
+export function tagOfWork(piece: Piece, troubles: readonly Trouble[], id: string): string {
+  const trouble = troubles.find(t => t.id === id)
+  if (trouble) return trouble.tag || troubleName(piece, trouble)
+  const joint = piece.joints.find(j => id === `joint:${j.id}`)
+  return joint ? tagOf(joint) : id
 }
 
 function bracingName(piece: Piece, trouble: Trouble, part: string): string {

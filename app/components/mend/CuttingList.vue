@@ -4,7 +4,7 @@ import { glueNamed } from '#core/reference/glues'
 import { isListed } from '#core/wood/uses'
 import { WITHIN_POINTS } from '#core/wood/dryness'
 import { fitClassOf } from '#core/wood/fit'
-import { troubleName, type StockLine } from '#core/plan'
+import { tagOfWork, type StockLine } from '#core/plan'
 
 /**
  * All that is cut or bought for the whole piece: rough and finished, from which wood and how dry, what the store has,
@@ -16,10 +16,7 @@ const { settings } = storeToRefs(useShop())
 const { len, quantity } = useUnits()
 
 const COST_WORDS = { hands: 'Hands', wood: 'Wood', glue: 'Glue', hardware: 'Hardware' } as const
-const tagged = (id: string) => {
-  const t = plan.value?.troubles.find(x => x.id === id)
-  return t ? t.tag || troubleName(piece.value!, t) : id.split(':')[1]!
-}
+const tagged = (id: string) => tagOfWork(piece.value!, plan.value!.troubles, id)
 const sizes = (mm: readonly number[]) => mm.map(x => len(x)).join(' × ')
 const money = (value: number) => `${plan.value!.cost.money} ${value.toFixed(2)}`.trim()
 function storeWords(s: StockLine): string | undefined {

@@ -14,14 +14,18 @@ const OFF: Readonly<Record<OldGlue, string>> = {
   unknown: 'tried on a crumb first: slimy under a warm swab it is protein glue and wipes off, else it is scraped',
 }
 
+const EDGES = {
+  flat: 'Both faces with a keen edge held flat',
+  tenon: 'The hole with its own bit turned by hand, the tenon scraped along it',
+  dowels: 'The holes with their own bit turned by hand, the dowels scraped along, and any that turns or is short made new',
+} as const
+
 /**
- * Cleaning one joint before new glue, by its old glue and by what its faces are. `isRound`: a hole and a round tenon
- * or dowels.
+ * Cleaning one joint before new glue, by its old glue and by what its faces are: flat ones, or a hole with a round
+ * tenon or dowels in it.
  */
-export function cleaningWords(glue: OldGlue, isRound: boolean, school: School): Phrase {
-  const edge = isRound
-    ? 'The hole with its own bit turned by hand, the tenon scraped along it'
-    : 'Both faces with a keen edge held flat'
+export function cleaningWords(glue: OldGlue, faces: keyof typeof EDGES, school: School): Phrase {
+  const edge = EDGES[faces]
   const thin = glue === 'protein' && school === 'conserve' ? ' A thin even film may stay under protein glue.' : ''
   return say`${edge}: glue off, wood on; ${OFF[glue]}.${thin} A drop of water soaks in within seconds on bare wood, and stands on glue. Fit it dry.`
 }

@@ -57,6 +57,19 @@ describe('keys across a corner', () => {
     expect(sizes.length).toBeCloseTo(93.36, 6)
     expect(work.stock[0]!.count).toBe(2)
   })
+  it('are sawn through no nails: where it was nailed they stay out, and go back where it has no keys', () => {
+    const nailed = (mend: 'corner-keys' | 're-glue') => {
+      const piece = frame('nails', { do: 'choose-mend', trouble: `joint:${CORNER}`, mend })
+      const words = plan(piece).tasks.filter(t => t.kind === 'glue').map(t => phraseText(t.words)).join(' ')
+      return {
+        tag: `J${piece.joints.find(j => j.id === CORNER)!.number}`,
+        tags: [...words.matchAll(/Brads in the old holes of (.*?), punched/g)].flatMap(m => m[1]!.split(', ')),
+      }
+    }
+    const [keyed, glued] = [nailed('corner-keys'), nailed('re-glue')]
+    expect(keyed.tags).not.toContain(`${keyed.tag} (2)`)
+    expect(glued.tags).toContain(`${glued.tag} (2)`)
+  })
   it('are put in when the corner has cured, and never where they would show in gilding', () => {
     expect(
       asked(frame('plain'), 'corner-keys')
@@ -140,6 +153,18 @@ describe('a spline', () => {
 })
 
 describe('closing a mitred frame', () => {
+  it('a gap nobody has measured is asked for between its faces: it has no cheeks', () => {
+    const bare = applyAll(frame('plain'), [
+      { do: 'measure-clearance', joint: CORNER, where: 'cheek', measure: null },
+      { do: 'test-joint', joint: CORNER, state: 'apart' },
+    ])
+    const asks = plan(bare)
+      .stops.flatMap(s => s.remedies)
+      .map(r => phraseText(r.words))
+      .filter(w => w.startsWith('Measure'))
+    expect(asks.length).toBeGreaterThan(0)
+    for (const words of asks) expect(words).toMatch(/between the faces$/)
+  })
   it('by hand: a face of 20 × 77.8 = 1556 mm² at 0.15 to 0.4 MPa; of the pull 0.71 × (0.62 + 0.39) / 2 = 0.358 gets there: 0.65 to 1.74 kN', () => {
     const { low, high } = mitreTension(1556)
     expect(low).toBeCloseTo(0.651, 2)

@@ -1,6 +1,6 @@
 import { drivenHome } from '../clamping'
 import { closedIn, linesOf, type Stage } from '../glueup'
-import { isMetal, WAYS_OUT } from '../hardware'
+import { isMetal, WAYS_OUT, type HeldBy } from '../hardware'
 import { joined, q, say, type Phrase } from '../measure/phrase'
 import { isFlatFrame, tagOf } from '../piece/facts'
 import { OPEN_TIME_SHARE } from '../reference/rates'
@@ -201,13 +201,17 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
   }
 }
 
+/** What is hammered in, and held by nothing but the wood. */
+const DRIVEN: ReadonlySet<HeldBy['kind']> = new Set(['brad', 'nail', 'staple'])
+
 function putBack(g: Graph, stage: Stage): Phrase {
   const { piece } = g.job
   const made = goesInto(piece, g.settled.apart, stage)
   // Keys go in when the corner has cured, and the mend that cuts them tells them itself.
   const isKeyed = (joint: string) =>
     ['corner-keys', 'back-key'].includes(g.settled.mends.find(m => m.joint === joint)?.chosen ?? '')
-  const told = made.filter(h => h.kind !== 'key' || !isKeyed(h.joint))
+  // Nor is there metal where their slots are sawn.
+  const told = made.filter(h => !isKeyed(h.joint) || (h.kind !== 'key' && !DRIVEN.has(h.kind)))
   const kinds = [...new Set(told.map(h => h.kind))]
   const words = kinds.map((kind) => {
     const tags = told
@@ -215,6 +219,9 @@ function putBack(g: Graph, stage: Stage): Phrase {
       .map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`)
       .join(', ')
     if (kind === 'key') return say` New keys across ${tags} in the old slots, once it has cured.`
+    if (DRIVEN.has(kind)) {
+      return say` ${capital(WAYS_OUT[kind].label)}s in the old holes of ${tags}, punched under the face when the clamps are on.`
+    }
     return isMetal(kind)
       ? say` ${capital(WAYS_OUT[kind].label)}s back in ${tags}, drawn up when the clamps are on.`
       : say` New: ${WAYS_OUT[kind].label} in ${tags}.`

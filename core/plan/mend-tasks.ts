@@ -2,6 +2,7 @@ import { q, say } from '../measure/phrase'
 import { cleaningWords } from '../glue'
 import { findingOf, tagOf } from '../piece/facts'
 import { FORMS } from '../piece/joint-forms'
+import type { Joint } from '../piece/schema'
 import type { Stage } from '../glueup'
 import { tool } from '../reference/tools'
 import { handsOn, type Before, type Step, type Task } from '../work'
@@ -47,13 +48,18 @@ function cleaning(g: Graph): Task[] {
       title: say`${tagOf(jointOf(g.job.piece, joint))}, cleaned`,
       words: cleaningWords(
         findingOf(g.job.piece, joint).oldGlue,
-        FORMS[jointOf(g.job.piece, joint).form.kind].fit === 'round',
+        facesOf(jointOf(g.job.piece, joint)),
         g.job.school,
       ),
       why: say`It was opened because it was in the way, and closes with new glue.`,
       facts: [`joint:${joint}/cleaned`],
       done: g.done.allDry || g.done.has([`joint:${joint}/cleaned`]) || isShut(g, `joint:${joint}`),
     }))
+}
+
+function facesOf({ form }: Joint): 'flat' | 'tenon' | 'dowels' {
+  if (form.kind === 'dowel') return 'dowels'
+  return FORMS[form.kind].fit === 'round' ? 'tenon' : 'flat'
 }
 
 function jointMend(g: Graph, mend: JointMend): Task[] {

@@ -4,6 +4,7 @@ import { linesOf, nextWorkingMin } from '../glueup'
 import { joined, NOTHING, q, say, type Phrase } from '../measure/phrase'
 import { describeWallTime, formatWallTime, MIN_PER_DAY } from '../measure/wall-time'
 import { apply } from '../piece/apply'
+import { clearancePlace } from '../piece/clearance-words'
 import type { Command } from '../piece/commands'
 import { bendOf } from '../mend/bend'
 import { tagOf } from '../piece/facts'
@@ -161,15 +162,6 @@ function apartStop(job: Job, problem: Draft['apart']['problems'][number]): Stop 
   return { id: problem.kind, about: shut.map(id => `joint:${id}`), why: problem.words, remedies }
 }
 
-const WHERE = {
-  'cheek': 'at the cheeks',
-  'edge': 'at the edges',
-  'round': 'all round',
-  'cheek-bottom': 'at the bottom',
-  'edge-bottom': 'at the bottom',
-  'round-bottom': 'at the bottom',
-} as const
-
 const READ_FIRST = {
   cut: 'Measure first: what is cut cannot be put back, and its size is only assumed.',
   glue: 'Measure first: an assumed gap chooses the glue for the whole piece.',
@@ -182,12 +174,13 @@ function readingStop(job: Job, readings: readonly Reading[]): Stop[] {
     const own = readings.filter(r => r.decides === decides)
     if (own.length === 0) return []
     const remedies = own.map((r) => {
-      const tag = tagOf(jointOf(job.piece, r.joint))
+      const joint = jointOf(job.piece, r.joint)
+      const tag = tagOf(joint)
       return atStep(
         'measure',
         r.of === 'old-glue'
           ? say`Find out the old glue in ${tag}: a warm damp swab on a crumb`
-          : say`Measure ${tag} ${WHERE[r.clearance]}`,
+          : say`Measure ${tag} ${clearancePlace(joint.form, r.clearance)}`,
         'test',
         r.joint,
       )

@@ -8,6 +8,7 @@ import { glueNames, lineName, stageLines } from '../plan/line-words'
 import { troubleName } from '../plan/trouble-words'
 import { glueNamed } from '../reference/glues'
 import { faultPhrase } from '../condition/fault-words'
+import { clearancePlace } from '../piece/clearance-words'
 import { faultTag } from '../piece/faults'
 import { faultyJoints, findingOf, isGlued, isSatIn, missingParts, presentJoints, tagOf } from '../piece/facts'
 import type { Hold, Joint, Part, Piece } from '../piece/schema'
@@ -65,14 +66,6 @@ const VERDICT_WORDS = {
   'refer-on': 'referred on',
   'owner-decides': 'the owner decides',
 } as const
-const CLEARANCE_WORDS: Readonly<Record<ClearanceKey, string>> = {
-  'cheek': 'at the cheeks',
-  'cheek-bottom': 'at the bottom of the cheeks',
-  'edge': 'at the edges',
-  'edge-bottom': 'at the bottom of the edges',
-  'round': 'all round',
-  'round-bottom': 'round the bottom',
-}
 const SCHOOL_WORDS = { conserve: 'conserve first', everyday: 'everyday shop', strength: 'strength first' } as const
 
 function theJob({ intake, takenInAt, outcome, title }: Piece, plan: Plan): RecordSection {
@@ -128,7 +121,7 @@ function findingPhrase(piece: Piece, joint: Joint): Phrase {
   const words = [STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...seen, ...metal].join(', ')
   return Object.entries(f.clearance).reduce<Phrase>(
     (p, [where, m]) =>
-      m?.basis === 'measured' ? say`${p}, ${fitMm(m.value)} ${CLEARANCE_WORDS[where as ClearanceKey]}` : p,
+      m?.basis === 'measured' ? say`${p}, ${fitMm(m.value)} ${clearancePlace(joint.form, where as ClearanceKey)}` : p,
     say`${words}`,
   )
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { tapersOf } from '#core/condition/taper'
 import type { Measured } from '#core/measure/measured'
+import { clearanceHeading, clearanceLabel } from '#core/piece/clearance-words'
 import { clearancesOf } from '#core/piece/joint-forms'
 import type { Finding, Joint } from '#core/piece/schema'
 import type { ClearanceKey } from '#core/piece/words'
@@ -8,14 +9,6 @@ import type { ClearanceKey } from '#core/piece/words'
 /** How much room a joint has, where, and whether it widens. */
 const { joint, finding } = defineProps<{ joint: Joint, finding: Finding }>()
 const store = usePiece()
-const LABELS: Record<ClearanceKey, string> = {
-  'cheek': 'Cheeks, mouth',
-  'cheek-bottom': 'Cheeks, bottom',
-  'edge': 'Edges, mouth',
-  'edge-bottom': 'Edges, bottom',
-  'round': 'Around, mouth',
-  'round-bottom': 'Around, bottom',
-}
 const tell = (where: ClearanceKey, measure: Measured | null) =>
   store.tell({ do: 'measure-clearance', joint: joint.id, where, measure })
 /** Handed on the same as long as the joint is, so that a field is not drawn anew at every answer. */
@@ -34,13 +27,13 @@ const tapers = computed(() => tapersOf(joint, finding))
 
 <template>
   <section>
-    <h2>Clearance, mortise less tenon</h2>
+    <h2>{{ clearanceHeading(joint.form) }}</h2>
     <div class="gaps">
       <LengthField
         v-for="f in fields"
         :key="f.key"
         dense
-        :label="LABELS[f.where]"
+        :label="clearanceLabel(joint.form, f.where)"
         :value="finding.clearance[f.where] ?? null"
         :take="f.take"
         :clear="f.clear"

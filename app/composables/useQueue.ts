@@ -15,7 +15,8 @@ export const fetchQueue = () => import('./startQueue')
  * without. @throws what the browser says that cannot fetch it; it is tried again at the next call
  */
 export function loadQueue(): Promise<Sync> {
-  coming ??= fetchQueue().then(({ startQueue }) => (queue.value = startQueue()))
+  // By its module: a bare name of a composable is imported by itself, and with it all that was to come later.
+  coming ??= fetchQueue().then(program => (queue.value = program.startQueue()))
   coming.catch(() => {
     coming = undefined
   })

@@ -287,3 +287,20 @@ test('what the shop refuses without a server, a list’s choice as well, is said
   await expect(page.locator('.field-line', { has: way }).getByRole('alert')).toContainText('cannot be reached')
   await expect(way).toHaveText(before!)
 })
+
+test('the Bench goes without the program that works on pieces; a piece brings it', async ({ page, workshop }) => {
+  await workshop.withDemo()
+  const scripts: Promise<string>[] = []
+  page.on('response', (r) => {
+    if (new URL(r.url()).pathname.endsWith('.js')) scripts.push(r.text().catch(() => ''))
+  })
+  // A command no list has anything to do with.
+  const hasCommands = async () => (await Promise.all(scripts)).some(s => s.includes('overrule-cause'))
+  await page.goto(workshop.url)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.getByRole('link', { name: /Chapel chair/ }).first()).toBeVisible()
+  expect(await hasCommands()).toBe(false)
+  await page.goto(`${workshop.url}/piece/chapel-chair/test`)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  expect(await hasCommands()).toBe(true)
+})

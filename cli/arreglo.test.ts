@@ -8,6 +8,7 @@ const folder = mkdtempSync(join(tmpdir(), 'arreglo-cli-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 const DEMO = new URL('../demo/vestry-chair.json', import.meta.url).pathname
 const LADDER = new URL('../demo/harbour-ladder-back-3.json', import.meta.url).pathname
+const TABLE = new URL('../demo/pursers-table.json', import.meta.url).pathname
 const SHOP = new URL('../demo/shop.json', import.meta.url).pathname
 
 function run(...args: string[]) {
@@ -68,6 +69,11 @@ describe('the command line', () => {
     const table = run('list', LADDER, '--csv').out.split('\r\n')
     expect(table[0]).toContain('rough length, mm')
     expect(table.length).toBeGreaterThan(1)
+  })
+  it('tells a shim to the hundredth, several things as several, and a joint by its tag', () => {
+    const words = run('list', TABLE).out
+    expect(words).toMatch(/2 shims 0\.15 × /)
+    expect(words).not.toContain('joint:')
   })
   it('takes a shop file that says less than a shop has: the rest is as usual; a wrong figure in it is named', () => {
     const [short, wrong] = [join(folder, 'short.json'), join(folder, 'wrong.json')]

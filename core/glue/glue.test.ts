@@ -7,6 +7,7 @@ import { USUAL_SHOP } from '../reference/usual-shop'
 import type { Climate } from '../reference/shop-settings'
 import {
   chooseGlue,
+  cleaningWords,
   clampTime,
   coldestBetweenC,
   glueAmounts,
@@ -118,6 +119,14 @@ describe('choosing', () => {
       ),
       { numRuns: 40 },
     )
+  })
+  it('is cleaned for as it is made: faces flat, a hole with its bit, dowels looked at one by one', () => {
+    const words = (faces: 'flat' | 'tenon' | 'dowels') => phraseText(cleaningWords('protein', faces, 'everyday'))
+    expect(words('flat')).toMatch(/^Both faces with a keen edge/)
+    expect(words('tenon')).toMatch(/^The hole .* the tenon scraped/)
+    expect(words('dowels')).toMatch(/^The holes .* made new/)
+    expect(words('dowels')).not.toContain('tenon')
+    expect(phraseText(cleaningWords('protein', 'flat', 'conserve'))).toContain('may stay under protein glue')
   })
   it('how much: 100 cm² of white PVA is 2.7 g, each glue by its own lines', () => {
     const amounts = glueAmounts(

@@ -74,6 +74,7 @@ describe('the command line', () => {
     const words = run('list', TABLE).out
     expect(words).toMatch(/2 shims 0\.15 × /)
     expect(words).not.toContain('joint:')
+    expect(run('plan', TABLE).out).not.toMatch(/\b(joint|fault|hold|part):\S/)
   })
   it('takes a shop file that says less than a shop has: the rest is as usual; a wrong figure in it is named', () => {
     const [short, wrong] = [join(folder, 'short.json'), join(folder, 'wrong.json')]

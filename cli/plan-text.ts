@@ -69,14 +69,15 @@ function found(piece: Piece, plan: Plan): string[] {
             .map(c => `${c.label.toLowerCase()} ${formatQuantity(q(c.low, 'share', c.high))}`)
             .join(', ')}`
           : ''
-    return `  ${troubleName(piece, t)}${what}${why}\n    -> ${answer(t)}`
+    return `  ${troubleName(piece, t)}${what}${why}\n    -> ${answer(piece, plan, t)}`
   })
   return ['', 'Found, worst first', ...(lines.length > 0 ? lines : ['  nothing']), `  ${plan.whole.sentence}`]
 }
 
-function answer(t: Plan['troubles'][number]): string {
+function answer(piece: Piece, plan: Plan, t: Plan['troubles'][number]): string {
   if (t.answer !== 'open') return `${t.answer.replace('-', ' ')}${t.why ? `: ${t.why}` : ''}`
-  return t.waitsFor.length > 0 ? `open: waits for ${t.waitsFor.join(', ')}` : 'open: neither mended nor settled'
+  const waits = t.waitsFor.map(id => tagOfWork(piece, plan.troubles, id)).join(', ')
+  return waits === '' ? 'open: neither mended nor settled' : `open: waits for ${waits}`
 }
 
 function stopping(plan: Plan): string[] {

@@ -263,6 +263,7 @@ function pinsIn(piece: Piece, joint: Joint): Pick<JointCase, 'pinned' | 'pinsMm'
 
 /** Less than this is what a scraper takes, cubic centimetres. */
 const NO_WOOD_CM3 = 0.005
+/** Whether a mend takes nothing of the piece’s own wood that one would speak of. `removedCm3`: cubic centimetres. */
 export const losesNoWood = (removedCm3: number): boolean => removedCm3 < NO_WOOD_CM3
 
 /** Time and wood lost of a mend, with how they came about. */

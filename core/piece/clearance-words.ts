@@ -2,31 +2,25 @@ import { FORMS } from './joint-forms'
 import type { JointForm } from './schema'
 import type { ClearanceKey } from './words'
 
-const PLACES: Readonly<Record<ClearanceKey, string>> = {
-  'cheek': 'at the cheeks',
-  'cheek-bottom': 'at the bottom of the cheeks',
-  'edge': 'at the edges',
-  'edge-bottom': 'at the bottom of the edges',
-  'round': 'all round',
-  'round-bottom': 'round the bottom',
+interface Words {
+  /** To go on a sentence with. */
+  readonly place: string
+  /** Beside its field. */
+  readonly label: string
 }
-
-/** Where a clearance is measured, to go on a sentence with: a flat joint has faces and no cheeks. */
-export const clearancePlace = (form: JointForm, where: ClearanceKey): string =>
-  FORMS[form.kind].fit === 'face' ? 'between the faces' : PLACES[where]
-
-const LABELS: Readonly<Record<ClearanceKey, string>> = {
-  'cheek': 'Cheeks, mouth',
-  'cheek-bottom': 'Cheeks, bottom',
-  'edge': 'Edges, mouth',
-  'edge-bottom': 'Edges, bottom',
-  'round': 'Around, mouth',
-  'round-bottom': 'Around, bottom',
+const WORDS: Readonly<Record<ClearanceKey, Words>> = {
+  'cheek': { place: 'at the cheeks', label: 'Cheeks, mouth' },
+  'cheek-bottom': { place: 'at the bottom of the cheeks', label: 'Cheeks, bottom' },
+  'edge': { place: 'at the edges', label: 'Edges, mouth' },
+  'edge-bottom': { place: 'at the bottom of the edges', label: 'Edges, bottom' },
+  'round': { place: 'all round', label: 'Around, mouth' },
+  'round-bottom': { place: 'round the bottom', label: 'Around, bottom' },
 }
+const OF_FACES: Words = { place: 'between the faces', label: 'Faces' }
 
-/** The same beside its field. */
-export const clearanceLabel = (form: JointForm, where: ClearanceKey): string =>
-  FORMS[form.kind].fit === 'face' ? 'Faces' : LABELS[where]
+/** Where a clearance of a joint is measured: a flat joint has faces and no cheeks. */
+export const clearanceWords = (form: JointForm, where: ClearanceKey): Words =>
+  FORMS[form.kind].fit === 'face' ? OF_FACES : WORDS[where]
 
 /** What is taken from what. */
 export function clearanceHeading(form: JointForm): string {

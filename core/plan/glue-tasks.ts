@@ -202,7 +202,7 @@ function spreadTask(g: Graph, inHand: InHand, after: Task['after']): Task {
 }
 
 /** What is hammered in, and held by nothing but the wood. */
-const DRIVEN: ReadonlySet<HeldBy['kind']> = new Set(['brad', 'nail', 'staple'])
+const HAMMERED: ReadonlySet<HeldBy['kind']> = new Set(['brad', 'nail', 'staple'])
 
 function putBack(g: Graph, stage: Stage): Phrase {
   const { piece } = g.job
@@ -211,7 +211,7 @@ function putBack(g: Graph, stage: Stage): Phrase {
   const isKeyed = (joint: string) =>
     ['corner-keys', 'back-key'].includes(g.settled.mends.find(m => m.joint === joint)?.chosen ?? '')
   // Nor is there metal where their slots are sawn.
-  const told = made.filter(h => !isKeyed(h.joint) || (h.kind !== 'key' && !DRIVEN.has(h.kind)))
+  const told = made.filter(h => !isKeyed(h.joint) || (h.kind !== 'key' && !HAMMERED.has(h.kind)))
   const kinds = [...new Set(told.map(h => h.kind))]
   const words = kinds.map((kind) => {
     const tags = told
@@ -219,7 +219,7 @@ function putBack(g: Graph, stage: Stage): Phrase {
       .map(h => `${tagOf(jointOf(piece, h.joint))}${h.count > 1 ? ` (${h.count})` : ''}`)
       .join(', ')
     if (kind === 'key') return say` New keys across ${tags} in the old slots, once it has cured.`
-    if (DRIVEN.has(kind)) {
+    if (HAMMERED.has(kind)) {
       return say` ${capital(WAYS_OUT[kind].label)}s in the old holes of ${tags}, punched under the face when the clamps are on.`
     }
     return isMetal(kind)

@@ -4,7 +4,7 @@ import { linesOf, nextWorkingMin } from '../glueup'
 import { joined, NOTHING, q, say, type Phrase } from '../measure/phrase'
 import { describeWallTime, formatWallTime, MIN_PER_DAY } from '../measure/wall-time'
 import { apply } from '../piece/apply'
-import { clearancePlace } from '../piece/clearance-words'
+import { clearanceWords } from '../piece/clearance-words'
 import type { Command } from '../piece/commands'
 import { bendOf } from '../mend/bend'
 import { tagOf } from '../piece/facts'
@@ -180,7 +180,7 @@ function readingStop(job: Job, readings: readonly Reading[]): Stop[] {
         'measure',
         r.of === 'old-glue'
           ? say`Find out the old glue in ${tag}: a warm damp swab on a crumb`
-          : say`Measure ${tag} ${clearancePlace(joint.form, r.clearance)}`,
+          : say`Measure ${tag} ${clearanceWords(joint.form, r.clearance).place}`,
         'test',
         r.joint,
       )

@@ -8,7 +8,7 @@ import { glueNames, lineName, stageLines } from '../plan/line-words'
 import { troubleName } from '../plan/trouble-words'
 import { glueNamed } from '../reference/glues'
 import { faultPhrase } from '../condition/fault-words'
-import { clearancePlace } from '../piece/clearance-words'
+import { clearanceWords } from '../piece/clearance-words'
 import { faultTag } from '../piece/faults'
 import { faultyJoints, findingOf, isGlued, isSatIn, missingParts, presentJoints, tagOf } from '../piece/facts'
 import type { Hold, Joint, Part, Piece } from '../piece/schema'
@@ -121,7 +121,7 @@ function findingPhrase(piece: Piece, joint: Joint): Phrase {
   const words = [STATE_LABELS[f.state], ...f.directions.map(d => DIRECTION_LABELS[d]), ...seen, ...metal].join(', ')
   return Object.entries(f.clearance).reduce<Phrase>(
     (p, [where, m]) =>
-      m?.basis === 'measured' ? say`${p}, ${fitMm(m.value)} ${clearancePlace(joint.form, where as ClearanceKey)}` : p,
+      m?.basis === 'measured' ? say`${p}, ${fitMm(m.value)} ${clearanceWords(joint.form, where as ClearanceKey).place}` : p,
     say`${words}`,
   )
 }

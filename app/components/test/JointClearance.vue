@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { tapersOf } from '#core/condition/taper'
 import type { Measured } from '#core/measure/measured'
-import { clearanceHeading, clearanceLabel } from '#core/piece/clearance-words'
+import { clearanceHeading, clearanceWords } from '#core/piece/clearance-words'
 import { clearancesOf } from '#core/piece/joint-forms'
 import type { Finding, Joint } from '#core/piece/schema'
 import type { ClearanceKey } from '#core/piece/words'
@@ -33,7 +33,7 @@ const tapers = computed(() => tapersOf(joint, finding))
         v-for="f in fields"
         :key="f.key"
         dense
-        :label="clearanceLabel(joint.form, f.where)"
+        :label="clearanceWords(joint.form, f.where).label"
         :value="finding.clearance[f.where] ?? null"
         :take="f.take"
         :clear="f.clear"

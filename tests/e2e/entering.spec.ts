@@ -52,7 +52,7 @@ test('a ladder-back of fourteen rungs, by keyboard alone, every joint marked', a
   }
   await expect(page.getByRole('heading', { name: 'Measured: the drawing is this piece' })).toBeVisible()
   // Three in front stay; four on each side, three behind: one arrow each.
-  expect(await named(page, '3')).toBe(true)
+  await expect.poll(() => named(page, '3')).toBe(true)
   await keys.press('Tab')
   await keys.press('ArrowRight')
   await keys.press('Tab')

@@ -1,4 +1,4 @@
-import { expect, type CDPSession, type Page } from '@playwright/test'
+import { expect, type CDPSession, type JSHandle, type Page } from '@playwright/test'
 
 /** One thing of a screen as a screen reader tells it: what it is and what it is called, in the order it is read. */
 export interface Told {
@@ -142,16 +142,29 @@ export class Reader {
    * (a plan that was worked out, a list that was fetched) makes it be read anew.
    */
   private async settled(): Promise<{ told: Told[], stops: Told[] }> {
+    const hadKeys = await this.page.evaluateHandle(() => document.activeElement)
     for (let i = 0; i < MOST_READINGS; i++) {
       const before = await this.told()
       const stops = await this.tabStops()
       const told = await this.told()
-      if (controlsOf(before) === controlsOf(told)) return { told, stops }
+      if (controlsOf(before) !== controlsOf(told)) continue
+      await this.giveKeysBack(hadKeys)
+      return { told, stops }
     }
     throw new Error(`The screen is another one each of the ${MOST_READINGS} times it is read.`)
   }
 
-  /** What must hold of any screen, however it is made. */
+  /** A reading changes nothing: where Tab came to last is chance, and Enter would press it. */
+  private async giveKeysBack(hadKeys: JSHandle<Element | null>): Promise<void> {
+    await hadKeys.evaluate((had) => {
+      const now = document.activeElement
+      if (now instanceof HTMLElement) now.blur()
+      if (had instanceof HTMLElement) had.focus()
+    })
+    await hadKeys.dispose()
+  }
+
+  /** What must hold of any screen, however it is made; who has the keys keeps them. */
   async expectInOrder(): Promise<void> {
     const { told, stops: reached } = await this.settled()
     const controls = told.filter(t => CONTROLS.has(t.role))

@@ -157,7 +157,7 @@ test('undo and redo by key say what they did; keys never act while typing and ca
   await page.keyboard.press('3')
   await page.keyboard.press('u')
   await expect(page.getByText('Undone: wiggle test.').first()).toBeVisible()
-  expect(await page.locator('.answer[aria-pressed="true"]').count()).toBe(0)
+  await expect(page.locator('.answer[aria-pressed="true"]')).toHaveCount(0)
   await page.keyboard.press('U')
   await expect(page.getByText('Done again: wiggle test.').first()).toBeVisible()
   await page.getByLabel('Cheeks, mouth').or(page.getByLabel('Around, mouth')).first().fill('1')

@@ -5,10 +5,31 @@ const CHAIR = 'schoolroom-chair'
 
 /** The stand's sheet without its controls as a picture, once nothing moves any more. */
 async function picture(page: Page): Promise<string> {
-  await page.waitForTimeout(700)
-  const { x, y, width, height } = (await page.locator('.stand .sheet').boundingBox())!
-  return (await page.screenshot({ clip: { x, y, width, height: height - 60 } })).toString('base64')
+  const shot = async () => {
+    const { x, y, width, height } = (await page.locator('.stand .sheet').boundingBox())!
+    return (await page.screenshot({ clip: { x, y, width, height: height - 60 } })).toString('base64')
+  }
+  let last = ''
+  let now = await shot()
+  for (let i = 0; i < 40 && now !== last; i++) {
+    await page.waitForTimeout(350)
+    last = now
+    now = await shot()
+  }
+  return now
 }
+
+/** Another picture than the one before, as soon as there is one. */
+async function pictureUnlike(page: Page, before: string): Promise<string> {
+  let now = before
+  await expect
+    .poll(async () => differing(page, (now = await picture(page)), before), { timeout: 30_000 })
+    .toBeGreaterThan(CHANGED)
+  return now
+}
+
+const expectPicture = async (page: Page, before: string): Promise<void> =>
+  await expect.poll(async () => differing(page, await picture(page), before), { timeout: 30_000 }).toBeLessThan(SAME)
 
 /**
  * How many pixels of two pictures differ plainly: antialiasing may differ by a shade between two drawings of the same
@@ -42,20 +63,18 @@ test('drawn apart, x-ray, views and played moves change what is seen and nothing
   await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
   await expect(page.locator('[data-testid="webgl"] canvas')).toBeVisible()
   await expect(page.getByTestId('flat')).toHaveCount(0)
-  const shot = () => picture(page)
-  const seen = [await shot()]
+  const whole = await picture(page)
   await page.keyboard.press('e')
-  seen.push(await shot())
+  const apart = await pictureUnlike(page, whole)
   await page.getByRole('button', { name: 'x-ray' }).click()
-  seen.push(await shot())
+  await pictureUnlike(page, apart)
   await page.getByRole('button', { name: 'x-ray' }).click()
   await page.keyboard.press('e')
-  expect(await differing(page, await shot(), seen[0]!)).toBeLessThan(SAME)
+  await expectPicture(page, whole)
   await page.getByRole('group', { name: 'How it is shown' }).getByRole('button', { name: 'side' }).click()
-  seen.push(await shot())
+  const side = await pictureUnlike(page, whole)
   await page.getByRole('group', { name: 'How it is shown' }).getByRole('button', { name: 'under' }).click()
-  seen.push(await shot())
-  for (let i = 1; i < seen.length; i++) expect(await differing(page, seen[i - 1]!, seen[i]!)).toBeGreaterThan(CHANGED)
+  await pictureUnlike(page, side)
   expect((await workshop.piece(CHAIR)).version).toBe(0)
 })
 
@@ -82,9 +101,9 @@ test('a played move slides its parts out and back, and says so', async ({ page, 
   await expect(page.getByTestId('flat')).toHaveCount(0)
   const before = await picture(page)
   await button.click()
-  expect(await differing(page, await picture(page), before)).toBeGreaterThan(CHANGED)
+  await pictureUnlike(page, before)
   await page.getByRole('button', { name: 'put back' }).first().click()
-  expect(await differing(page, await picture(page), before)).toBeLessThan(SAME)
+  await expectPicture(page, before)
 })
 
 test('without WebGL the flat drawing stands in: the same tags, the same picking, x-ray as well', async ({
@@ -100,7 +119,7 @@ test('without WebGL the flat drawing stands in: the same tags, the same picking,
   await expect(page.getByTestId('flat')).toBeVisible()
   await page.waitForTimeout(800)
   await expect(page.locator('canvas')).toHaveCount(0)
-  expect(await page.locator('.stand .tag').count()).toBe(14)
+  await expect(page.locator('.stand .tag')).toHaveCount(14)
   await page.locator('.stand polygon[data-part="crest-rail"]').first().click({ force: true })
   await expect(page.locator('.stand .tag[aria-pressed="true"]')).toHaveAttribute('aria-label', /crest rail/)
   await page.getByRole('button', { name: 'x-ray' }).click()

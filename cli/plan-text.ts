@@ -51,10 +51,11 @@ const tagFor = (piece: Piece, id: string) => tagOf(jointOf(piece, id))
 
 function found(piece: Piece, plan: Plan): string[] {
   const lines = plan.troubles.map((t) => {
-    const fault = piece.faults.find(f => f.id === t.fault)
+    // What goes for something wrong in it says for what.
+    const fault = piece.faults.find(f => f.id === t.fault || (t.kind === 'part-missing' && f.part === t.part))
     const joint = t.joint !== null && !fault ? jointOf(piece, t.joint) : undefined
     const what = fault
-      ? `: ${text(faultPhrase(piece, fault))}`
+      ? `: ${t.fault ? '' : `${faultTag(piece, fault)}, `}${text(faultPhrase(piece, fault))}`
       : joint
         ? ` ${jointName(piece, joint)}: ${STATE_LABELS[findingOf(piece, joint.id).state]}`
         : ''

@@ -15,7 +15,17 @@ import { useStandPointer, type ScreenPoint } from './useStandPointer'
 
 /** The piece in front of you: turned by dragging or arrow keys, moved with shift, a tag on every joint. */
 const { planned = false } = defineProps<{ planned?: boolean }>()
-const WebglLayer = defineAsyncComponent(() => import('./WebglLayer.vue'))
+const flat = ref(false)
+/** Where the program that draws in depth cannot be fetched, the flat drawing stays: nothing else is missing. */
+const layer = shallowRef<typeof import('./WebglLayer.vue').default>()
+import('./WebglLayer.vue').then(
+  (program) => {
+    layer.value = program.default
+  },
+  () => {
+    flat.value = true
+  },
+)
 const { piece } = storeToRefs(usePiece())
 const selection = useSelection()
 const { picked, pickedFault } = storeToRefs(selection)
@@ -29,7 +39,6 @@ const { width, height } = useElementSize(host)
 /** Too narrow for every view’s name: they come one after the other. */
 const NARROW_PX = 440
 const isNarrow = computed(() => width.value > 0 && width.value < NARROW_PX)
-const flat = ref(false)
 const ready = ref(false)
 const { dragging, down, move, up, letGo } = useStandPointer(host, press)
 const { hasHinges, dots, marks, added, clamps, unput, parts, drawing, pegs, offsets, fit, put, tags, pickedParts }
@@ -133,8 +142,9 @@ function byKey(e: KeyboardEvent): void {
           :xray="stand.xray"
         />
       </svg>
-      <WebglLayer
-        v-if="drawing && piece && !flat"
+      <component
+        :is="layer"
+        v-if="layer && drawing && piece && !flat"
         ref="webgl"
         :parts="present"
         :pegs="pegs"

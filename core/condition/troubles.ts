@@ -1,7 +1,7 @@
 import { isHeldByHardware } from '../hardware'
 import { movedAgain } from './moved-again'
 import { jointsNamedBy, faultTag } from '../piece/faults'
-import { findingOf, isFaulty, isLoose, missingParts, presentJoints, tagOf } from '../piece/facts'
+import { findingOf, isFaulty, isLoose, missingParts, partOf, presentJoints, tagOf } from '../piece/facts'
 import type { Fault, Hold, Joint, Piece } from '../piece/schema'
 import type { JointState } from '../piece/words'
 
@@ -96,9 +96,10 @@ const bare = (facts: Pick<Trouble, 'id' | 'kind'> & Partial<Trouble>): Trouble =
 
 /**
  * An earlier repair that holds, in register, is history and no trouble; of one nobody has judged yet that is not
- * known.
+ * known. What is wrong in a part that is gone, or beyond saving, is why it goes: nobody mends it.
  */
 function faultTrouble(piece: Piece, fault: Fault): Trouble | null {
+  if (partOf(piece, fault.part).missing) return null
   if (fault.kind === 'earlier-repair' && fault.holds === 'holds' && fault.register === 'in-register') return null
   return bare({
     id: `fault:${fault.id}`,
@@ -141,6 +142,8 @@ function holdTrouble(piece: Piece, hold: Hold): Trouble | null {
   if (!fails) return null
   const joint = hold.on.kind === 'joint' ? piece.joints.find(j => j.id === hold.on.id) : undefined
   const fault = hold.on.kind === 'fault' ? piece.faults.find(f => f.id === hold.on.id) : undefined
+  const inPart = fault?.part ?? (hold.on.kind === 'part' ? hold.on.id : null)
+  if (inPart !== null && partOf(piece, inPart).missing) return null
   return bare({
     id: `hold:${hold.id}`,
     kind: hold.kind === 'web' ? 'bracing-lost' : 'hold-failed',

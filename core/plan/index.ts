@@ -1,5 +1,5 @@
 export { planFacts, shopFacts } from './depends'
-export { tagOfWork, troubleName } from './trouble-words'
+export { faultName, tagOfWork, troubleName } from './trouble-words'
 export { clampWords, glueNames, lineName, openInStage, stageLines } from './line-words'
 export { chosenWork, mendShort } from './chosen'
 export { benchSteps, PHASES, type Phase } from './bench-steps'

@@ -6,7 +6,7 @@ import { assumed } from '../measure/measured'
 import { woodCandidates } from '../mend'
 import { findingOf, isFaulty, isLoose, UNTESTED, withoutMissing } from '../piece/facts'
 import { clearancesOf } from '../piece/joint-forms'
-import type { Joint, Piece } from '../piece/schema'
+import type { Hold, Joint, Piece } from '../piece/schema'
 import type { School } from '../piece/words'
 import type { Climate, Shop } from '../reference/shop-settings'
 import { sawnIfOpened } from '../takeapart'
@@ -117,7 +117,16 @@ function asRemade(original: Piece, remade: ReadonlySet<string>): Piece {
       },
     ]),
   )
-  return withoutMissing({ ...original, parts, findings: { ...original.findings, ...findings } })
+  // The new wood has none of what was wrong in the old.
+  const faults = original.faults.filter(f => !remade.has(f.part))
+  const isLeft = ({ on }: Hold) => on.kind !== 'fault' || faults.some(f => f.id === on.id)
+  return withoutMissing({
+    ...original,
+    parts,
+    findings: { ...original.findings, ...findings },
+    faults,
+    holds: original.holds.filter(isLeft),
+  })
 }
 
 /**

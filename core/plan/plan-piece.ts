@@ -4,7 +4,7 @@ import { chooseGlue, glueAmounts } from '../glue'
 import { linesOf, nextWorkingMin } from '../glueup'
 import { isHeldByHardware } from '../hardware'
 import { glueAreaMm2 } from '../piece/joint-area'
-import { faultyJoints } from '../piece/facts'
+import { faultyJoints, partOf } from '../piece/facts'
 import type { Piece } from '../piece/schema'
 import type { Glue } from '../reference/glues'
 import type { Climate, Shop } from '../reference/shop-settings'
@@ -50,7 +50,9 @@ export function planPiece(piece: Piece, shop: Shop, climate: Climate, startAt: s
     diagnoses: faultyJoints(piece)
       .filter(j => !isHeldByHardware(piece, j))
       .map(j => diagnose(piece, j)),
-    faultDiagnoses: piece.faults.filter(f => troubles.some(t => t.fault === f.id)).map(f => diagnoseFault(piece, f)),
+    faultDiagnoses: piece.faults
+      .filter(f => troubles.some(t => t.fault === f.id) || partOf(piece, f.part).missing)
+      .map(f => diagnoseFault(piece, f)),
     whole,
     mends: draft.mends,
     woodMends: draft.wood,

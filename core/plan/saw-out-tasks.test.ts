@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { applyAll, newChair, newPiece } from '../../tests/fixtures/pieces'
 import { faultsOfTasks } from '../../tests/fixtures/validate-tasks'
+import { measured } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import type { Command } from '../piece/commands'
+import { newFault } from '../piece/faults'
 import { newHold } from '../piece/new-hold'
 import { anotherMember } from '../piece/sets'
 import { recordOf } from '../record'
@@ -64,6 +66,42 @@ describe('a part beyond saving', () => {
     expect(phraseText(pinned.tasks.find(t => t.id === out.id)!.words)).toContain(`What is in J${first!.number} out`)
     const { sections } = recordOf(beyond, planOf())
     expect(sections.flatMap(s => s.lines).some(l => l.head === 'Beyond saving')).toBe(true)
+  })
+  it('what broke it is why it goes and no trouble any more, its cause still told; not gone, nothing mends it and one press says so', () => {
+    const snapped = newFault('break', 'snapped', LOST, 0.5)
+    const broken = applyAll(tested, [
+      {
+        do: 'add-fault',
+        fault: {
+          ...snapped,
+          parted: 'apart',
+          surface: 'ragged',
+          angleDeg: measured(70),
+          gapMm: measured(0.3),
+          lostPct: measured(10),
+        } as typeof snapped,
+      },
+    ])
+    const stopped = planOf(broken)
+    expect(stopped.woodMends.find(m => m.trouble === 'fault:snapped')!.chosen).toBeNull()
+    const again = stopped.stops
+      .find(s => s.about.includes('fault:snapped'))!
+      .remedies.find(r => r.id === 'make-again')!
+    const gone = applyAll(broken, [again.command!])
+    const made = planOf(gone)
+    expect(made.troubles.map(t => [t.id, t.answer])).toContainEqual([`part:${LOST}`, 'mended'])
+    expect(made.troubles.some(t => t.fault === 'snapped')).toBe(false)
+    expect(made.faultDiagnoses.map(d => d.fault)).toEqual(['snapped'])
+    expect(faultsOfTasks(made, USUAL_SHOP)).toEqual([])
+  })
+  it('a seat that nothing mends is no bar that is made again: it is not offered', () => {
+    const stool = newPiece('stool')
+    const worm = newFault('worm', 'eaten', 'seat', 0.5)
+    const eaten = applyAll(stool, [
+      { do: 'add-fault', fault: { ...worm, live: 'old', lostPct: measured(60) } as typeof worm },
+    ])
+    const remedies = planOf(eaten).stops.flatMap(s => s.remedies.map(r => r.id))
+    expect(remedies).not.toContain('make-again')
   })
   it('the next of a set does not have it', () => {
     const next = anotherMember({ ...beyond, set: { id: 's', member: 1, of: 2 } }, 'p2', { id: 's', member: 2, of: 2 })

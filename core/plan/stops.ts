@@ -1,4 +1,5 @@
 import { PADS_MM } from '../clamping'
+import { troublesOf } from '../condition/troubles'
 import { chooseGlue, type GlueVerdict } from '../glue'
 import { linesOf, nextWorkingMin } from '../glueup'
 import { joined, NOTHING, q, say, type Phrase } from '../measure/phrase'
@@ -6,7 +7,7 @@ import { describeWallTime, formatWallTime, MIN_PER_DAY } from '../measure/wall-t
 import { apply } from '../piece/apply'
 import { clearanceWords } from '../piece/clearance-words'
 import type { Command } from '../piece/commands'
-import { bendOf } from '../mend/bend'
+import { woodCandidates } from '../mend'
 import { tagOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
 import { OPEN_TIME_SHARE } from '../reference/rates'
@@ -85,16 +86,7 @@ function openTrouble(trial: Trial, t: AnsweredTrouble): Stop {
             : isPlanned
               ? say`${name} has its mend, and waits for a glue that does.`
               : say`${name} cannot be closed yet: it waits for what comes apart with it.`
-  const again
-    = t.kind === 'break' && inWood !== undefined && inWood.chosen === null && isBent(job, t.part)
-      ? [
-          atStep(
-            'make-again',
-            say`Or make it again: take the break off and say that the ${nameOf(job.original, t.part!)} is missing; sawn, steamed or laminated it is then planned`,
-            'take-in',
-          ),
-        ]
-      : []
+  const again = t.fault !== null && inWood !== undefined && inWood.chosen === null ? madeAgain(job, t) : []
   const warmer = isRefused
     ? thatHelp(trial, [...rooms(trial), ...later(trial)], d =>
         d.mends.some(m => m.joint === t.joint && m.chosen !== null),
@@ -114,8 +106,18 @@ function strainedWords(name: string, mend: Draft['mends'][number] | undefined): 
   return say`${name} moves since what is beside it was glued. Glue in place: ${inPlace ?? 'not here'}. To open it, what has just been glued would have to open as well: that is another job.`
 }
 
-const isBent = (job: Job, part: string | null): boolean =>
-  job.original.parts.some(p => p.id === part && bendOf(p) !== null)
+/** A part whose wood nothing mends goes, where it can be made again. */
+function madeAgain({ original, school }: Job, { part }: AnsweredTrouble): Remedy[] {
+  if (part === null) return []
+  const command: Command = { do: 'edit-frame', edit: { do: 'describe-part', part, missing: true, stillIn: true } }
+  const gone = apply(original, command)
+  if (!gone.ok) return []
+  const lost = troublesOf(gone.value).find(o => o.kind === 'part-missing' && o.part === part)
+  const ways = lost ? woodCandidates({ piece: gone.value, trouble: lost, school, glueGapMm: 0 }) : []
+  if (!ways.some(w => w.verdict.fits)) return []
+  const words = say`Make it again: the ${nameOf(original, part)} is beyond saving`
+  return [atStep('make-again', words, 'mend', null, command)]
+}
 
 /** A joint that holds out of its line is left alone until somebody picks its mend, or says why it stays. */
 function outOfLine(name: string, t: AnsweredTrouble, draft: Draft): Phrase | null {

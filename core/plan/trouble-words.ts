@@ -1,9 +1,9 @@
 import type { Trouble } from '../condition/troubles'
 import { WAYS_OUT } from '../hardware'
-import { FAULT_LABELS } from '../piece/faults'
+import { FAULT_LABELS, faultTag } from '../piece/faults'
 import { tagOf } from '../piece/facts'
 import { nameOf } from '../piece/names'
-import type { Piece } from '../piece/schema'
+import type { Fault, Piece } from '../piece/schema'
 
 /** How a trouble is called in a line: `B1, break in the left front leg`, `missing right stick`. */
 export function troubleName(piece: Piece, trouble: Trouble): string {
@@ -26,9 +26,13 @@ export function troubleName(piece: Piece, trouble: Trouble): string {
     case 'hold-failed':
       return holdName(piece, trouble, part)
     default:
-      return `${trouble.tag}, ${FAULT_LABELS[piece.faults.find(f => f.id === trouble.fault)!.kind]} in the ${part}`
+      return faultName(piece, piece.faults.find(f => f.id === trouble.fault)!)
   }
 }
+
+/** `B1, break in the left front leg`; of a part that goes for it as well, where it is no trouble of its own. */
+export const faultName = (piece: Piece, fault: Fault): string =>
+  `${faultTag(piece, fault)}, ${FAULT_LABELS[fault.kind]} in the ${nameOf(piece, fault.part)}`
 
 /** What work is for, by its tag where it has one: a trouble, or a joint with nothing wrong that is closed again. */
 export function tagOfWork(piece: Piece, troubles: readonly Trouble[], id: string): string {

@@ -106,6 +106,29 @@ test('a played move slides its parts out and back, and says so', async ({ page, 
   await expectPicture(page, before)
 })
 
+test('programs that come later and cannot be fetched: the flat drawing stays and picks, a list says why it is not written', async ({
+  page,
+  workshop,
+}) => {
+  await workshop.withDemo()
+  // Told by words of theirs: the files have no names.
+  const isLate = (program: string) => /Error creating WebGL context|rough length, mm/.test(program)
+  await page.route('**/_nuxt/*.js', async (route) => {
+    const response = await route.fetch()
+    await (isLate(await response.text()) ? route.abort() : route.fulfill({ response }))
+  })
+  await page.goto(`${workshop.url}/piece/${CHAIR}/test`)
+  await expect(page.getByTestId('flat')).toBeVisible()
+  await page.locator('.stand polygon[data-part="crest-rail"]').first().click({ force: true })
+  await expect(page.locator('.stand .tag[aria-pressed="true"]')).toHaveAttribute('aria-label', /crest rail/)
+  await expect(page.locator('.stand canvas')).toHaveCount(0)
+
+  await page.goto(`${workshop.url}/piece/chapel-chair/mend`)
+  const list = page.getByRole('region', { name: 'To cut or buy, for the whole piece' })
+  await list.getByRole('button', { name: 'Cutting list, CSV' }).click()
+  await expect(list.getByRole('alert')).toContainText('Is the server there?')
+})
+
 test('without WebGL the flat drawing stands in: the same tags, the same picking, x-ray as well', async ({
   workshop,
 }) => {

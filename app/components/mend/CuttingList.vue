@@ -31,14 +31,11 @@ const alike = (s: StockLine) =>
 const pct = (value: number) => quantity({ value, unit: '%' })
 const isWet = (s: StockLine) => s.dry !== null && s.dry.benchPct - s.dry.placePct > WITHIN_POINTS
 
-async function save(): Promise<void> {
-  const { cuttingCsv } = await import('#core/plan/cutting-csv')
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([cuttingCsv(plan.value!.stock, tagged)], { type: 'text/csv' }))
-  link.download = `${piece.value!.id}-cutting.csv`
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+const { refused, save } = useFileOut()
+const saveList = () =>
+  save(`${piece.value!.id}-cutting.csv`, 'text/csv', () => import('#core/plan/cutting-csv'), ({ cuttingCsv }) =>
+    cuttingCsv(plan.value!.stock, tagged),
+  )
 </script>
 
 <template>
@@ -105,7 +102,8 @@ async function save(): Promise<void> {
         </dd>
       </div>
     </dl>
-    <FieldKeyButton v-if="plan.stock.length > 0" slim label="Cutting list, CSV" @click="save" />
+    <FieldKeyButton v-if="plan.stock.length > 0" slim label="Cutting list, CSV" @click="saveList" />
+    <FieldRefusal :text="refused" />
   </section>
 </template>
 

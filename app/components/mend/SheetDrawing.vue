@@ -59,15 +59,10 @@ const lines = (d: Dimension) => {
 }
 const spoken = (view: View) => `${view.title}: ${view.dimensions.map(figureOf).join(', ')}`
 
-async function save(kind: 'svg' | 'dxf'): Promise<void> {
-  const { sheetDxf, sheetSvg } = await import('#core/sheet/export')
-  const text = kind === 'svg' ? sheetSvg(sheet) : sheetDxf(sheet)
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: kind === 'svg' ? 'image/svg+xml' : 'application/dxf' }))
-  link.download = `${name}.${kind}`
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+const { refused, save } = useFileOut()
+const program = () => import('#core/sheet/export')
+const saveSvg = () => save(`${name}.svg`, 'image/svg+xml', program, ({ sheetSvg }) => sheetSvg(sheet))
+const saveDxf = () => save(`${name}.dxf`, 'application/dxf', program, ({ sheetDxf }) => sheetDxf(sheet))
 </script>
 
 <template>
@@ -148,8 +143,9 @@ async function save(kind: 'svg' | 'dxf'): Promise<void> {
   </dl>
   <div class="chips no-print">
     <NuxtLink v-if="onPaper" :to="onPaper" class="key-button slim">On paper, 1:1</NuxtLink>
-    <FieldKeyButton slim label="Sheet 1:1, SVG" @click="save('svg')" />
-    <FieldKeyButton slim label="Sheet 1:1, DXF" @click="save('dxf')" />
+    <FieldKeyButton slim label="Sheet 1:1, SVG" @click="saveSvg" />
+    <FieldKeyButton slim label="Sheet 1:1, DXF" @click="saveDxf" />
+    <FieldRefusal :text="refused" />
   </div>
 </template>
 

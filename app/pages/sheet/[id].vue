@@ -19,13 +19,16 @@ const ITEMS = [
   { label: 'Letter', value: 'letter' },
 ]
 const sheet = computed(() => (piece.value && plan.value ? sheetFor(piece.value, plan.value, trouble.value) : null))
+const refused = ref('')
 const pages = shallowRef<{ pages: readonly string[], paper: Paper } | null>(null)
 watch(
   [sheet, paperId],
   async () => {
     if (!sheet.value) return
-    const { sheetPages } = await import('#core/sheet/tiles')
-    pages.value = sheetPages(
+    const program = await import('#core/sheet/tiles').catch(() => null)
+    refused.value = program ? '' : NOT_FETCHED
+    if (!program || !sheet.value) return
+    pages.value = program.sheetPages(
       sheet.value,
       PAPERS.find(p => p.id === paperId.value)!,
     )
@@ -62,6 +65,7 @@ const print = () => window.print()
         />
         <NuxtLink :to="`/piece/${pieceId}/mend`" class="key-button slim">Back to the mend</NuxtLink>
       </div>
+      <FieldRefusal :text="refused" />
       <p v-if="plan && piece && !sheet">No sheet: its mend draws none, or none is chosen.</p>
     </header>
     <!-- The drawing is made here from figures and escaped names; nothing of it comes from elsewhere. -->

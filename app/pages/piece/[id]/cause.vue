@@ -2,7 +2,7 @@
 import { CAUSES, causeNamed } from '#core/cause'
 import { isHeldByHardware } from '#core/hardware'
 import { faultyJoints, tagOf } from '#core/piece/facts'
-import { troubleName } from '#core/plan'
+import { faultName } from '#core/plan'
 import { jointName } from '#core/piece/names'
 
 const store = usePiece()
@@ -43,8 +43,8 @@ const heading = computed(() => {
  */
 const wood = computed(() => (plan.value?.faultDiagnoses ?? []).filter(d => d.causes.length > 0))
 function nameOf(id: string): string {
-  const trouble = plan.value?.troubles.find(t => t.fault === id)
-  return trouble ? `Why: ${troubleName(piece.value!, trouble)}` : ''
+  const fault = piece.value?.faults.find(f => f.id === id)
+  return fault ? `Why: ${faultName(piece.value!, fault)}` : ''
 }
 const COLUMNS = [
   { id: 'cause', label: 'Cause' },

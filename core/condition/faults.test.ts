@@ -4,6 +4,7 @@ import { applyAll, newPiece } from '../../tests/fixtures/pieces'
 import { assumed, measured, rangeOf, withReading } from '../measure/measured'
 import { phraseText } from '../measure/phrase'
 import { apply } from '../piece/apply'
+import type { Command } from '../piece/commands'
 import { newFault, spokenFault } from '../piece/faults'
 import { faultyJoints, partOf } from '../piece/facts'
 import type { Break, Fault, Piece } from '../piece/schema'
@@ -135,7 +136,8 @@ describe('a missing part', () => {
         gone.joints.find(j => j.enters === 'cross-stretcher')!,
       ),
     ).toContain('part missing')
-    const plan = planPiece(gone, USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
+    const inOnePiece: Command = { do: 'choose-mend', trouble: 'part:cross-stretcher', mend: 'copy-part' }
+    const plan = planPiece(applyAll(gone, [inOnePiece]), USUAL_SHOP, USUAL_SHOP.climate, '2026-03-05T09:00')
     const own = ['cross-stretcher--left-stretcher', 'cross-stretcher--right-stretcher']
     expect(plan.woodMends).toMatchObject([{ trouble: 'part:cross-stretcher', chosen: 'copy-part' }])
     expect(plan.mends.map(m => m.joint)).toEqual(own)

@@ -46,8 +46,8 @@ export interface WoodClosing {
   readonly trouble: string
   /** The break whose halves it joins, where a move has to run backward for it. */
   readonly fault: string | null
-  /** Before the joints of the parts it is on, in the moves’ order, or after all joints. */
-  readonly when: 'first' | 'in-turn' | 'last'
+  /** Before the joints of the parts it is on, in the moves’ order, after all joints, or in one go with its own. */
+  readonly when: 'first' | 'in-turn' | 'last' | 'with-its-joints'
   /** Lines of one mend follow each other; this one’s place among them. */
   readonly turn: number
   /** The parts it is on. */
@@ -81,12 +81,20 @@ const FORBIDDEN_MIN = 100_000
 /** Up to so many closings every split is tried. */
 const MOST_NODES_EXACT = 10
 
+/** Joints that are closed at once, and what is glued in the wood with them. */
+export interface OnItsOwn {
+  readonly joints: readonly string[]
+  readonly wood: readonly WoodClosing[]
+}
+
 /** What the stages are made from. */
 export interface GlueUp {
   readonly piece: Piece
   readonly moves: readonly Move[]
   /** What closes without a move, each group at once, before the last closing. */
-  readonly onTheirOwn: readonly (readonly string[])[]
+  readonly onTheirOwn: readonly OnItsOwn[]
+  /** Joints of parts that go in by themselves between what stands: nothing draws them home. */
+  readonly seated: ReadonlySet<string>
   /** Joints mended in place: each joins whichever stage has room for it. */
   readonly inPlace: readonly string[]
   readonly mends: Readonly<Record<string, MendId>>
@@ -95,6 +103,8 @@ export interface GlueUp {
   /** The same take-apart in whichever order suits; without it the moves as they are. */
   readonly backward?: Backward | null
 }
+
+type Bench = Pick<GlueUp, 'piece' | 'mends' | 'shop' | 'seated'>
 
 /**
  * Splits a glue-up into the fewest stages that each stay within `usableMin` and the rack. Closings run the take-apart
@@ -130,7 +140,8 @@ export function planStages(glueUp: GlueUp): Staging & { readonly moves: readonly
 }
 
 /** What is closed with some ties of the frame: joints, and the faces of breaks. */
-function stageOfTies({ piece, mends, shop, ties }: GlueUp, ids: readonly string[]): Omit<Stage, 'number' | 'after'> {
+function stageOfTies(glueUp: GlueUp, ids: readonly string[]): Omit<Stage, 'number' | 'after'> {
+  const { piece, ties } = glueUp
   const faults = ids.flatMap(id => faultOfTie(id) ?? [])
   const joints = [...new Set(ids.filter(id => faultOfTie(id) === null).map(jointOfTie))]
   // What hangs by its fixings is screwed on afterwards, and is no part of the stage beside it.
@@ -138,7 +149,7 @@ function stageOfTies({ piece, mends, shop, ties }: GlueUp, ids: readonly string[
   const wood = ties.wood.filter(
     w => w.when === 'in-turn' && w.turn === 1 && w.fault !== null && faults.includes(w.fault),
   )
-  return stageFor(piece, glued.length > 0 || wood.length > 0 ? glued : joints, wood, mends, shop)
+  return stageFor(glueUp, glued.length > 0 || wood.length > 0 ? glued : joints, wood)
 }
 
 /**
@@ -146,14 +157,14 @@ function stageOfTies({ piece, mends, shop, ties }: GlueUp, ids: readonly string[
  * own.
  */
 function fewestStages(glueUp: GlueUp): number {
-  const { piece, moves, ties, mends, shop } = glueUp
+  const { piece, moves, ties } = glueUp
   const all = [...new Set(moves.flatMap(m => m.joints))]
   const fixed = all.filter(id => isFixing(piece, id))
   const glued = all.filter(id => !fixed.includes(id))
   const kinds = new Set(
     glued.map(id => `${ties.glueOf(`joint:${id}`)} ${ties.roomOf(id)} ${ties.gluedIn(`joint:${id}`)}`),
   )
-  const isOver = glued.length > 0 && badness(piece, stageFor(piece, glued, [], mends, shop), ties).over > 1e-9
+  const isOver = glued.length > 0 && badness(piece, stageFor(glueUp, glued, []), ties).over > 1e-9
   return Math.max(kinds.size, isOver ? 2 : 1) + (fixed.length > 0 && glued.length > 0 ? 1 : 0)
 }
 
@@ -166,11 +177,8 @@ function shortestLongest(glueUp: GlueUp, stageOf: (ids: readonly string[]) => Om
 }
 
 /** The stages of one order of moves, and by how much they run over. */
-function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: GlueUp): {
-  staging: Staging
-  over: number
-  inTurn: number
-} {
+function stagesAlong(glueUp: GlueUp): { staging: Staging, over: number, inTurn: number } {
+  const { piece, moves, onTheirOwn, inPlace, ties } = glueUp
   const inTree = closable(closingTree(piece, moves, onTheirOwn, ties.wood), ties.undecided)
   const nodes = [
     ...inTree,
@@ -184,11 +192,9 @@ function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: G
     // Last out is first in: the closings run the moves backward.
     const inOrder = [...members].sort((a, b) => b - a).map(i => nodes[i]!)
     const made = stageFor(
-      piece,
+      glueUp,
       inOrder.flatMap(n => n.joints),
       inOrder.flatMap(n => n.wood),
-      mends,
-      shop,
     )
     cache.set(key, made)
     return made
@@ -218,7 +224,7 @@ function stagesAlong({ piece, moves, onTheirOwn, inPlace, mends, shop, ties }: G
       m.some(x => members.includes(nodes[x]!.parent ?? -1)) && k !== i ? [k + 1] : [],
     ),
   }))
-  const stages = numbered(aroundThem(inTurn, ties.wood, closing => stageFor(piece, [], closing, mends, shop), ties))
+  const stages = numbered(aroundThem(inTurn, ties.wood, closing => stageFor(glueUp, [], closing), ties))
   const longest = Math.max(bottleneckMin, ...stages.filter(s => s.joints.length === 0).map(s => s.working.value))
   const fits = stages.every(
     s => closedIn(s).every(ties.isGlued) || (s.working.value <= ties.usableMin(linesOf(s)) && s.unserved.length === 0),
@@ -315,19 +321,18 @@ const sameTrouble = (groups: readonly WoodClosing[][], at: number): number[] =>
     .flatMap((group, k) => (group.some(w => groups[at]!.some(o => o.trouble === w.trouble)) ? [k + 1] : []))
 
 function stageFor(
-  piece: Piece,
+  { piece, mends, shop, seated }: Bench,
   ids: readonly string[],
   wood: readonly WoodClosing[],
-  mends: Readonly<Record<string, MendId>>,
-  shop: Shop,
 ): Omit<Stage, 'number' | 'after'> {
   const joints = ids.map(id => piece.joints.find(j => j.id === id)) as Joint[]
   const dry = joints.filter(j => mends[j.id] === undefined && isScrewedHome(piece, j))
   const glued = joints.filter(j => !dry.includes(j))
+  const drawn = glued.filter(j => !seated.has(j.id))
   const lines
     = wood.length === 0
-      ? jointLines(piece, glued, shop.rack)
-      : fittedTo(shop.rack, [...clampLines(piece, glued), ...wood.flatMap(w => w.lines)])
+      ? jointLines(piece, drawn, shop.rack)
+      : fittedTo(shop.rack, [...clampLines(piece, drawn), ...wood.flatMap(w => w.lines)])
   const straps = lines.filter(l => l.by === 'strap').length
   const work = { joints: glued, dry, mends, clamps: lines.length - straps, straps, wood }
   return {
@@ -366,7 +371,7 @@ const isScrewedHome = (piece: Piece, j: Joint): boolean =>
 function closingTree(
   piece: Piece,
   moves: readonly Move[],
-  onTheirOwn: readonly (readonly string[])[],
+  onTheirOwn: readonly OnItsOwn[],
   wood: readonly WoodClosing[],
 ): Node[] {
   const halves = (m: Move) => wood.filter(w => w.when === 'in-turn' && w.fault !== null && m.breaks.includes(w.fault))
@@ -401,7 +406,7 @@ function closingTree(
   }
   // What is mended in place is closed before the last closing of joints; halves joined in the hand are nothing to it.
   const root = nodes.findIndex(n => n.joints.length > 0)
-  for (const joints of onTheirOwn) nodes.push({ joints, wood: [], parent: root < 0 ? null : root })
+  for (const own of onTheirOwn) nodes.push({ ...own, parent: root < 0 ? null : root })
   return nodes
 }
 

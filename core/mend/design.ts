@@ -39,6 +39,8 @@ export interface Design {
   readonly pressing: readonly PressLine[]
   /** Joints that hold and sit on wood that goes: opened for it, and closed again as new. */
   readonly opens?: readonly string[]
+  /** How a part that is made again goes in where the frame stands, so that nothing opens for it. */
+  readonly goesInAlone?: Phrase
   /** Minutes of hands with the glue open, besides spreading and clamping. */
   readonly closingMin: number
   /** What it is expected to bear, against the whole part; a class until the strength is computed. */

@@ -18,6 +18,7 @@ import { footTip } from './foot-tip'
 import { glueAndFill } from './glue-and-fill'
 import { glueBreak } from './glue-break'
 import { glueInPlace } from './glue-in-place'
+import { inTwo } from './in-two'
 import { injectAgain } from './inject-again'
 import { halfLapSplice } from './half-lap-splice'
 import { hardPad } from './hard-pad'
@@ -98,7 +99,7 @@ export const WOOD_MENDS: Readonly<Partial<Record<TroubleKind, readonly Mend<Wood
   'live-worm': [wormFirm],
   'earlier-repair': [redoRepair, undoAtJoint],
   'moved-again': [injectAgain],
-  'part-missing': [copyPart, sawnCopy, steamedCopy, laminatedCopy],
+  'part-missing': [copyPart, inTwo, sawnCopy, steamedCopy, laminatedCopy],
   'bracing-lost': [cornerBlock, newWebbing, screwedPanel],
   'hardware-loose': [tighten],
   'hold-failed': [

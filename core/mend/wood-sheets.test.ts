@@ -65,6 +65,9 @@ const noBlocks = applyAll(chair, [{ do: 'set-bracing', bracing: { cornerBlocks: 
 const lost = applyAll(newPiece('post-and-rung'), [
   { do: 'edit-frame', edit: { do: 'describe-part', part: 'front-seat-rung', missing: true } },
 ])
+const lostStick = applyAll(newPiece('stick-chair'), [
+  { do: 'edit-frame', edit: { do: 'describe-part', part: 'left-stick-2', missing: true } },
+])
 
 const CASES = [
   ['saw-and-bore', () => sheetFor(broken(90, 0.2), 'fault:b', 'saw-and-bore')],
@@ -73,6 +76,7 @@ const CASES = [
   ['corner-block', () => sheetFor(noBlocks, 'bracing:blocks', 'corner-block')],
   ['slip-in', () => sheetFor(cracked, 'fault:s', 'slip-in')],
   ['screwed-panel', () => sheetFor(noBlocks, 'bracing:blocks', 'screwed-panel')],
+  ['in-two', () => sheetFor(lostStick, 'part:left-stick-2', 'in-two')],
   ['copy-part', () => sheetFor(lost, 'part:front-seat-rung', 'copy-part')],
   [
     'hard-pad',

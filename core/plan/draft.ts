@@ -16,7 +16,7 @@ import { isHeldByHardware } from '../hardware'
 import type { Figure } from '../measure/figure'
 import { say, type Phrase } from '../measure/phrase'
 import { parseWallTime } from '../measure/wall-time'
-import { findingOf } from '../piece/facts'
+import { findingOf, isFaulty } from '../piece/facts'
 import type { Joint } from '../piece/schema'
 import { OPEN_TIME_SHARE } from '../reference/rates'
 import { backwardOf, takeApart, type FaultMends, type TakeApart } from '../takeapart'
@@ -32,7 +32,7 @@ import { withRehearsals } from './rehearsed'
 import { glueTask } from './task-graph'
 import { tasksOf } from './tasks'
 import type { LoggedTask, Task } from '../work'
-import { answeredBy, breaksToClose, closingsOf, openedForWood, springsIn, woodMends } from './wood'
+import { answeredBy, breaksToClose, closingsOf, goesInAlone, openedForWood, woodMends } from './wood'
 
 /** A plan as far as mends, moves, glue and stages go. */
 export interface Draft {
@@ -64,8 +64,38 @@ export interface Draft {
  */
 const MOST_ROUNDS = 3
 
+/** So many sound joints opened for a part that could go in by itself are too many: it is made to go in by itself. */
+const TOO_MANY_OPENED = 3
+
 /** The draft in which glue, mends and stages agree, and why the glue is another than the first thought. */
-export function settle(job: Job): { draft: Draft, changes: Phrase[] } {
+export function settle(job: Job): Settled {
+  const first = settled(job)
+  const parts = partsThatCouldGoInAlone(job, first.draft)
+  if (parts.length === 0 || soundOpened(job, first.draft) < TOO_MANY_OPENED) return first
+  const second = settled({ ...job, alone: new Set(parts) })
+  const fewer = soundOpened(job, first.draft) - soundOpened(job, second.draft)
+  return fewer >= TOO_MANY_OPENED && second.draft.verdict !== null ? second : first
+}
+
+interface Settled {
+  readonly draft: Draft
+  readonly changes: Phrase[]
+}
+
+/** Parts made again for which the frame opens, though a mend nobody has picked another over would do without. */
+const partsThatCouldGoInAlone = (job: Job, { wood }: Draft): string[] =>
+  wood.flatMap((m) => {
+    const { kind, part } = job.troubles.find(t => t.id === m.trouble)!
+    const isRemade = kind === 'part-missing' && part !== null && job.remade.has(part)
+    if (!isRemade || m.picked || goesInAlone(job, wood, part) !== null) return []
+    return m.options.some(o => o.verdict.fits && o.verdict.design?.goesInAlone) ? [part] : []
+  })
+
+/** Joints that hold and are opened only because they are in the way. */
+const soundOpened = ({ piece }: Job, { apart }: Draft): number =>
+  apart.decisions.filter(d => d.decision === 'in-the-way' && !isFaulty(findingOf(piece, d.joint).state)).length
+
+function settled(job: Job): Settled {
   const first = draftWith(job, firstNeeds(job))
   let draft = first
   for (let round = 0; round < MOST_ROUNDS; round++) {
@@ -194,7 +224,10 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
     mendWithGlue(job, joint, needs, glue, newWoodAt(job, wood, joint)),
   )
   const candidates = withGlues.map(x => x.mend)
-  const sprung = new Set([...job.remade].filter(part => springsIn(job, part)))
+  const alone = new Map([...job.remade].flatMap((part) => {
+    const way = goesInAlone(job, wood, part)
+    return way ? [[part, way] as const] : []
+  }))
   const asFaults = candidates
     .filter(c => !isLeft(c))
     .map(c => ({
@@ -210,8 +243,8 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
         || (job.school === 'strength' && workOf(c, true) && !c.picked)
           ? null
           : workOf(c, false),
-      isSprungIn: sprung.has(jointOf(job.piece, c.joint).enters),
       isOpen: done.opened.has(c.joint),
+      ...goingIn(alone.get(jointOf(job.piece, c.joint).enters)),
     }))
   const opened = takeApart(
     job.piece,
@@ -230,7 +263,8 @@ function draftWith(job: Job, needs: GlueNeeds): Draft {
   const closings = closingsOf(job, wood, opened)
   const ownGlues = new Map([...jointGlues, ...gluesOfWood(job, wood, closings, verdict, needs, jointGlues)])
   const glueOf = (line: string): GlueVerdict | null => ownGlues.get(line) ?? verdict
-  const { moves, ...planned } = stagingOf(job, { mends, wood, apart: opened, closings, glueOf, done })
+  const seated = new Set(own.filter(j => alone.has(j.enters)).map(j => j.id))
+  const { moves, ...planned } = stagingOf(job, { mends, wood, apart: opened, closings, glueOf, done, seated })
   const usableIn = (stage: Stage) =>
     Math.min(...linesOf(stage).map(line => (glueOf(line)?.open.value ?? 0) * OPEN_TIME_SHARE))
   const staging = withRehearsals(job.piece, planned, usableIn, stage =>
@@ -277,6 +311,8 @@ function newWoodAt(job: Job, wood: readonly TroubleMend[], joint: Joint): Readon
     .map(o => job.troubles.find(t => t.id === o.trouble)!)
   return new Set(troubles.flatMap(t => t.part ?? []))
 }
+
+const goingIn = (way: Phrase | undefined): Pick<FaultMends, 'goesInAlone'> => (way ? { goesInAlone: way } : {})
 
 const NONE: ReadonlySet<string> = new Set()
 
@@ -338,11 +374,14 @@ function gluesOfJoints(mends: readonly JointMend[], withGlues: readonly GluedMen
   )
 }
 
-type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'> & { readonly done: Done }
+type Staged = Pick<Draft, 'mends' | 'wood' | 'apart' | 'closings' | 'glueOf'> & {
+  readonly done: Done
+  readonly seated: ReadonlySet<string>
+}
 
 function stagingOf(
   job: Job,
-  { mends, wood, apart, closings, glueOf, done }: Staged,
+  { mends, wood, apart, closings, glueOf, done, seated }: Staged,
 ): Staging & { readonly moves: TakeApart['moves'] } {
   const { piece } = job.standing
   const moved = new Set(apart.moves.flatMap(m => m.joints))
@@ -353,7 +392,10 @@ function stagingOf(
     .map(m => m.joint)
   // A stick that is bowed to be slipped in is wet at both ends: cured at one it would strain that end.
   const sticks = [...new Set(sprungOut.map(j => jointOf(job.piece, j).enters))]
-  const slippedIn = sticks.map(part => sprungOut.filter(j => jointOf(job.piece, j).enters === part))
+  const slippedIn = sticks.map(part => ({
+    joints: sprungOut.filter(j => jointOf(job.piece, j).enters === part),
+    wood: closings.filter(w => w.when === 'with-its-joints' && w.trouble === `part:${part}`),
+  }))
   const ties = {
     undecided: undecidedJoints(job, mends, answeredBy(wood)),
     roomOf: (joint: string) => roomOf(job.piece, joint),
@@ -373,6 +415,7 @@ function stagingOf(
     piece,
     moves: apart.moves,
     onTheirOwn: slippedIn,
+    seated,
     inPlace,
     mends: chosen,
     shop: job.shop,

@@ -144,8 +144,8 @@ function shouldersGate(piece: Piece, { wood }: Draft): Gate[] {
       joints: piece.joints.filter(j => open.includes(j.enters) || open.includes(j.receives)).map(j => j.id),
       words:
         open.length === 0
-          ? say`New parts were measured in the frame fitted dry`
-          : say`Measure shoulder to shoulder in the dry frame: ${open.map(id => nameOf(piece, id)).join(', ')}`,
+          ? say`New parts were measured in the frame`
+          : say`Measure shoulder to shoulder in the frame: ${open.map(id => nameOf(piece, id)).join(', ')}`,
     },
   ]
 }

@@ -22,6 +22,8 @@ export interface Job {
   readonly troubles: readonly Trouble[]
   /** Lost parts that are made again, so that their joints close as new ones. */
   readonly remade: ReadonlySet<string>
+  /** Of those the ones that are made so that they go in where the frame stands, unless somebody picks otherwise. */
+  readonly alone: ReadonlySet<string>
   /** Joints that were firm and move since what is beside them was glued: they are closed in place or not at all. */
   readonly strained: ReadonlySet<string>
   /** Joints whose dowels are sawn at the seam, and made anew, where they have to open. */
@@ -49,6 +51,7 @@ export function jobOf(original: Piece, shop: Shop, climate: Climate, startAt: st
     standing: standingOf(piece),
     troubles,
     remade,
+    alone: new Set(),
     strained,
     sawn: (shop.roundsLeftOut ?? []).includes('saw-line') ? new Set() : sawnIfOpened(piece),
     shop: hands === null ? shop : { ...shop, hands },

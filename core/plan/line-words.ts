@@ -7,7 +7,7 @@ import type { Piece } from '../piece/schema'
 import { glueNamed } from '../reference/glues'
 import { chosenWork } from './chosen'
 import type { Plan } from './plan'
-import { troubleName } from './trouble-words'
+import { workName } from './trouble-words'
 
 /** What glue lines are named from. */
 export interface Lines {
@@ -23,7 +23,7 @@ export function lineName(piece: Piece, plan: Lines, line: string): Phrase {
   const words = mend && chosenWork(mend)?.design?.glueLines.find(l => l.id === line)?.words
   const trouble = plan.troubles.find(t => t.id === mend?.trouble)
   if (!words || !trouble) return say`${line}`
-  return say`${trouble.tag || troubleName(piece, trouble)}, ${words}`
+  return say`${workName(piece, trouble)}, ${words}`
 }
 
 /** What is closed in a stage, in the order in which it is. */

@@ -10,7 +10,7 @@ import { chosenWork } from './chosen'
 import { isApart, jointOf } from './job'
 import type { JointMend, TroubleMend } from './plan'
 import { allOpen, because, comesAfter, curedTask, isShut, openedBy, type Graph } from './task-graph'
-import { troubleName } from './trouble-words'
+import { workName } from './trouble-words'
 import { openedForWood } from './wood'
 
 /** Minutes for a joint that was only in the way (docs/sources.md#working-rates, low). */
@@ -74,7 +74,7 @@ function jointMend(g: Graph, mend: JointMend): Task[] {
   const made = [enters, receives]
     .filter(p => g.job.remade.has(p))
     .flatMap(p => g.settled.wood.filter(m => m.trouble === `part:${p}`))
-    .flatMap(m => lastStep(m))
+    .flatMap(m => lastStep(m, ['before']))
   const recut = openedForWood(g.settled.wood)
     .filter(o => o.joint === mend.joint)
     .flatMap(o => g.settled.wood.filter(m => m.trouble === o.trouble))
@@ -99,9 +99,9 @@ function jointMend(g: Graph, mend: JointMend): Task[] {
   })
 }
 
-const lastStep = (m: TroubleMend): string[] => {
-  // What is done with the glue open is part of the gluing and no task of its own.
-  const steps = chosenWork(m)?.steps.filter(s => s.when !== 'wet') ?? []
+/** What is done with the glue open is part of the gluing and no task of its own. */
+const lastStep = (m: TroubleMend, of: readonly Step['when'][] = ['before', 'cured']): string[] => {
+  const steps = chosenWork(m)?.steps.filter(s => of.includes(s.when)) ?? []
   return steps.length > 0 ? [`${m.trouble}/${steps.at(-1)!.id}`] : []
 }
 
@@ -119,14 +119,14 @@ function woodMend(g: Graph, mend: TroubleMend): Task[] {
     trouble: mend.trouble,
     troubles: alike.map(m => m.trouble),
     joints: trouble.joint ? [trouble.joint] : [],
-    title: say`${trouble.tag || troubleName(g.job.original, trouble)}, ${option.short}`,
+    title: say`${workName(g.job.original, trouble)}, ${option.short}`,
     reason: option.verdict.reason,
     steps: work.steps.filter(s => !s.isPuttingBack || !trouble.joint || !isOpened(g, trouble.joint)),
     // A repair at a joint is undone before that joint is spread.
     lineOf: turn =>
       lines.find(l => l.turn === turn)?.id
       ?? (trouble.kind === 'earlier-repair' && trouble.joint ? `joint:${trouble.joint}` : undefined),
-    start: [...allOpen(g), ...because('order', dryFoundations(g, mend, trouble.standsOn).flatMap(lastStep))],
+    start: [...allOpen(g), ...because('order', dryFoundations(g, mend, trouble.standsOn).flatMap(m => lastStep(m)))],
     // What only hardware holds is made tight when nothing near it has to move any more; webbing is strained in a
     // frame that stands.
     last: trouble.kind === 'hardware-loose' || (trouble.kind === 'bracing-lost' && lines.length === 0),

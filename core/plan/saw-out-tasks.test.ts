@@ -47,12 +47,12 @@ describe('a part beyond saving', () => {
     expect(plan.stages.map(s => s.joints)).toEqual(lost.stages.map(s => s.joints))
     expect(plan.woodMends.map(m => m.chosen)).toEqual(lost.woodMends.map(m => m.chosen))
   })
-  it('the saw makes no room for the new one: it goes home between the same legs, which open or are sprung for it', () => {
+  it('the saw makes no room for a new one in one piece: it goes home between the same legs, which open or are sprung for it', () => {
     const firm = planOf(
-      applyAll(
-        beyond,
-        chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' })),
-      ),
+      applyAll(beyond, [
+        ...chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' })),
+        { do: 'choose-mend', trouble: `part:${LOST}`, mend: 'copy-part' },
+      ]),
     )
     const opened = firm.takeApart.decisions.filter(d => d.decision === 'in-the-way')
     const isSprung = firm.takeApart.moves.some(m => m.joints.includes(first!.id) && m.springMm > 0)

@@ -30,6 +30,12 @@ export function troubleName(piece: Piece, trouble: Trouble): string {
   }
 }
 
+/** What is worked on for a trouble: of a part that is made again the new one, else the trouble itself. */
+export const workName = (piece: Piece, trouble: Trouble): string =>
+  trouble.kind === 'part-missing' && trouble.part !== null
+    ? `new ${nameOf(piece, trouble.part)}`
+    : trouble.tag || troubleName(piece, trouble)
+
 /** `B1, break in the left front leg`; of a part that goes for it as well, where it is no trouble of its own. */
 export const faultName = (piece: Piece, fault: Fault): string =>
   `${faultTag(piece, fault)}, ${FAULT_LABELS[fault.kind]} in the ${nameOf(piece, fault.part)}`

@@ -3,7 +3,7 @@ import { BROAD_MM, clampLines, type ClampLine } from '../clamping'
 import type { Trouble } from '../condition/troubles'
 import type { WoodClosing } from '../glueup'
 import { distance, lerp, subtract, unit } from '../measure/vec'
-import { say } from '../measure/phrase'
+import { say, type Phrase } from '../measure/phrase'
 import { woodCandidates, type Design, type PressLine, type Verdict } from '../mend'
 import { bendOf, curveAt } from '../mend/bend'
 import { no } from '../mend/mend'
@@ -17,7 +17,7 @@ import { clearOfObstacles } from './obstacles'
 import { doneOn, type Done } from './done'
 import { isSettled, jointOf, waitsFor, type Job } from './job'
 import type { TroubleMend } from './plan'
-import { troubleName } from './trouble-words'
+import { troubleName, workName } from './trouble-words'
 
 /** Every mend of what is wrong besides loose joints, with the glue in view, and the repairer’s own pick if it fits. */
 export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
@@ -42,11 +42,13 @@ export function woodMends(job: Job, glueGapMm: number): TroubleMend[] {
       }))
       if (options.length === 0) return []
       const own = options.find(o => o.id === job.original.choices.mends[trouble.id] && o.verdict.fits)
+      const fitting = options.filter(o => o.verdict.fits)
+      const alone = job.alone.has(trouble.part ?? '') ? fitting.find(o => goesIn(o.verdict) !== null) : undefined
       return [
         {
           trouble: trouble.id,
           options,
-          chosen: (own ?? options.find(o => o.verdict.fits))?.id ?? null,
+          chosen: (own ?? alone ?? fitting[0])?.id ?? null,
           picked: own !== undefined,
         },
       ]
@@ -79,11 +81,22 @@ const MOST_STRAIN = 0.008
 /** The shorter tenon of a stick that is slipped in is cut to this share of its depth. */
 const SHORTENED = 2 / 3
 
+/** How a part that is made again goes in where the frame stands round it; null where the frame opens for it. */
+export function goesInAlone(job: Job, mends: readonly TroubleMend[], partId: string): Phrase | null {
+  if (springsIn(job, partId)) {
+    return say`one end home, its shorter tenon cut to two thirds, and the stick bowed until that slips in`
+  }
+  const mend = mends.find(m => m.trouble === `part:${partId}`)
+  return (mend && chosenWork(mend)?.design?.goesInAlone) ?? null
+}
+
+const goesIn = (verdict: Verdict): Phrase | null => (verdict.fits && verdict.design?.goesInAlone) || null
+
 /**
  * Whether a part that is made again can be bent enough to go in where the frame stands round it: one tenon home, the
  * stick bowed until the other passes its socket’s mouth.
  */
-export function springsIn(job: Job, partId: string): boolean {
+function springsIn(job: Job, partId: string): boolean {
   const own = job.piece.joints.filter(j => j.enters === partId)
   const part = job.piece.parts.find(p => p.id === partId)!
   // What is bent already goes home as it is.
@@ -118,7 +131,9 @@ export function closingsOf(job: Job, mends: readonly TroubleMend[], apart: TakeA
     const trouble = job.troubles.find(t => t.id === m.trouble)!
     if (!design) return []
     // New wood on an old stub is glued in the hand, before anything closes round it.
-    const when = (design.opens ?? []).length > 0 ? 'first' : turnOf(job, trouble, apart)
+    const when = design.goesInAlone
+      ? 'with-its-joints'
+      : (design.opens ?? []).length > 0 ? 'first' : turnOf(job, trouble, apart)
     return design.glueLines.map((line): WoodClosing => ({
       id: line.id,
       trouble: trouble.id,
@@ -169,7 +184,7 @@ function pressLines(job: Job, trouble: Trouble, design: Design, turn: number): C
       by: 'jaws',
       throatMm: 0,
       part: trouble.part ?? '',
-      label: troubleName(job.original, trouble),
+      label: trouble.kind === 'part-missing' ? workName(job.original, trouble) : troubleName(job.original, trouble),
       joints: [],
       from: p.from,
       to: p.to,

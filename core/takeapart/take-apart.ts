@@ -78,8 +78,8 @@ export interface FaultMends {
   readonly joint: string
   readonly opens: Work | null
   readonly inPlace: Work | null
-  /** Whether its part is bent to go in, so that nothing has to open for it. */
-  readonly isSprungIn?: boolean
+  /** How its part goes in where the frame stands, so that nothing has to open for it. */
+  readonly goesInAlone?: Phrase
   /** Somebody has opened it already: it closes again whatever it was opened for. */
   readonly isOpen?: boolean
 }
@@ -100,7 +100,7 @@ export function takeApart(
   sawn: ReadonlySet<string> = NONE,
 ): TakeApart {
   const faults: Fault[] = mends
-    .filter(m => (m.opens || m.inPlace || m.isOpen) && !m.isSprungIn)
+    .filter(m => (m.opens || m.inPlace || m.isOpen) && !m.goesInAlone)
     .map(m => ({
       joint: m.joint,
       mayOpen: m.isOpen || (m.opens !== null && !piece.choices.leaveShut.includes(m.joint)),
@@ -375,12 +375,7 @@ function decide(
     return as('in-the-way', inTheWay(piece, joint, opening))
   }
   if (opening && mend?.opens && findingOf(piece, joint.id).state === 'apart') {
-    return as(
-      'open',
-      mend.isSprungIn
-        ? say`one end home, its shorter tenon cut to two thirds, and the stick bowed until that slips in`
-        : say`it has come out already`,
-    )
+    return as('open', mend.goesInAlone ?? say`it has come out already`)
   }
   if (opening?.inPlace.has(joint.id)) {
     return as(

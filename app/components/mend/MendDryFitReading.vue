@@ -2,12 +2,21 @@
 import { axisLengthMm } from '#core/piece/geometry'
 import type { Measured } from '#core/measure/measured'
 import { nameOf } from '#core/piece/names'
+import { chosenWork } from '#core/plan'
 
-/** The one length of a new part that no drawing gives: measured in the frame fitted dry, written down here. */
+/**
+ * The one length of a new part that no drawing gives: measured in the frame fitted dry, or as it stands where nothing
+ * of it opens; written down here.
+ */
 const { part } = defineProps<{ part: string }>()
 const store = usePiece()
 const { piece } = storeToRefs(store)
+const { plan } = storeToRefs(usePlan())
 const { len } = useUnits()
+const stands = computed(() => {
+  const mend = plan.value?.woodMends.find(m => m.trouble === `part:${part}`)
+  return (mend && chosenWork(mend)?.design?.goesInAlone) !== undefined
+})
 const reading = computed(() => piece.value?.dryFit?.[part] ?? null)
 const drawn = computed(() => {
   const found = piece.value?.parts.find(p => p.id === part)
@@ -22,7 +31,7 @@ const clear = () => {
 <template>
   <div v-if="piece" class="reading">
     <LengthField
-      :label="`Shoulder to shoulder of the ${nameOf(piece, part)}, frame fitted dry`"
+      :label="`Shoulder to shoulder of the ${nameOf(piece, part)}, ${stands ? 'frame as it stands' : 'frame fitted dry'}`"
       :value="reading"
       :take="take"
       :clear="clear"

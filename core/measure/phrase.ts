@@ -122,7 +122,7 @@ function bare(value: number, unit: FigureUnit, units: UnitSystem, isExact: boole
     case 'share':
       return `${digits(value * 100, value >= 0.001 && value < 0.02 ? 1 : 0)} %`
     case 'deg':
-      return `${digits(value, 1)}°`
+      return `${digits(value, 1).replace(/\.0$/, '')}°`
     case 'count':
       return String(Math.round(value))
     case 'h':

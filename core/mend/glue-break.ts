@@ -86,7 +86,7 @@ function consider(c: WoodCase): Verdict {
   const worst = reading.fibre.high ?? reading.fibre.value
   if (fault.angleDeg.basis === 'measured' && worst > ALONG_DEG) {
     return no(
-      say`${q(worst, 'deg')} to the fibres at worst, over ${ALONG_DEG}: end grain holds little, so something has to pass through it`,
+      say`${q(worst, 'deg')} to the fibres at worst, over ${q(ALONG_DEG, 'deg')}: end grain holds little, so something has to pass through it`,
     )
   }
   const unseen = lookFirst(c, fault)

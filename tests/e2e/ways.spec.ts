@@ -1,5 +1,11 @@
 import { readFileSync } from 'node:fs'
 import DxfParser from 'dxf-parser'
+import { measured } from '../../core/measure/measured'
+import type { Command } from '../../core/piece/commands'
+import { newFault } from '../../core/piece/faults'
+import { writePieceFile } from '../../core/piece/file'
+import type { Fault } from '../../core/piece/schema'
+import { applyAll, newPiece } from '../fixtures/pieces'
 import { expect, saved, test } from './harness'
 
 test('the whole piece three ways: what they part ways over, one taken, and its plan is the piece’s', async ({
@@ -86,6 +92,35 @@ test('a lost stretcher is made to the length read in the dry frame: provisional 
   await expect(sheet).not.toContainText('provisional')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(sheet).toContainText('provisional')
+})
+
+test('a stick that nothing mends is made again by one press: in two lengths, nothing opens for it, and one undo takes it back', async ({
+  page,
+  workshop,
+}) => {
+  const chair = newPiece('stick-chair')
+  const snapped = {
+    ...newFault('break', 'snapped', 'left-stick-2', 0.45),
+    parted: 'apart',
+    surface: 'ragged',
+    angleDeg: measured(70),
+    gapMm: measured(0.3),
+    lostPct: measured(10),
+  } as Fault
+  const broken = applyAll({ ...chair, id: 'bow-back' }, [
+    ...chair.joints.map((j): Command => ({ do: 'test-joint', joint: j.id, state: 'solid' })),
+    { do: 'add-fault', fault: snapped },
+  ])
+  expect((await workshop.send('/api/pieces/import', writePieceFile(broken))).status).toBe(201)
+  await page.goto(`${workshop.url}/piece/bow-back/mend`)
+  await page.getByRole('button', { name: 'Make it again: the left stick 2 is beyond saving' }).click()
+  await expect(page.locator('tr.chosen')).toContainText('Made again in two lengths')
+  await expect(page.getByLabel('Shoulder to shoulder of the left stick 2, frame as it stands')).toBeVisible()
+  await page.getByRole('link', { name: /^Open up/ }).click()
+  await expect(page.locator('main')).toContainText('Nothing has to come apart')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await saved(page)
+  expect((await workshop.piece('bow-back')).piece.parts.some(part => part.missing)).toBe(false)
 })
 
 test('how far the surface goes is one press, and the work after the clamps follows', async ({ page, workshop }) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { troubleName, type AnsweredTrouble } from '#core/plan'
+import { troubleName, type AnsweredTrouble, type Remedy } from '#core/plan'
 import type { Settled } from '#core/piece/words'
 
 /**
@@ -9,6 +9,7 @@ import type { Settled } from '#core/piece/words'
 const { troubles, alone = false } = defineProps<{ troubles: readonly AnsweredTrouble[], alone?: boolean }>()
 const store = usePiece()
 const { piece } = storeToRefs(store)
+const { text } = useUnits()
 const typed = reactive<Record<string, string>>({})
 const errors = reactive<Record<string, string>>({})
 
@@ -20,6 +21,17 @@ function settle(trouble: AnsweredTrouble, how: Settled | null): void {
     why: how === null ? '' : (typed[trouble.id] ?? ''),
   })
   errors[trouble.id] = result.ok ? '' : result.issues[0]!.message
+}
+const { plan } = storeToRefs(usePlan())
+/** What would let a trouble without a mend go on by one press: the part is made again. */
+const againOf = (trouble: AnsweredTrouble): Remedy | undefined =>
+  plan.value?.stops
+    .filter(s => s.about.includes(trouble.id))
+    .flatMap(s => s.remedies)
+    .find(r => r.id === 'make-again')
+function makeAgain(trouble: AnsweredTrouble, { command }: Remedy): void {
+  const result = command ? store.tell(command) : null
+  errors[trouble.id] = result && !result.ok ? result.issues[0]!.message : ''
 }
 const namesOf = (ids: readonly string[]) =>
   troubles
@@ -58,6 +70,12 @@ const nameOf = (trouble: AnsweredTrouble) => {
           <div class="chips">
             <FieldKeyButton slim label="Leave it as it is" @click="settle(t, 'left')" />
             <FieldKeyButton slim label="Mended otherwise" @click="settle(t, 'mended-otherwise')" />
+            <FieldKeyButton
+              v-if="againOf(t)"
+              slim
+              :label="text(againOf(t)!.words)"
+              @click="makeAgain(t, againOf(t)!)"
+            />
           </div>
         </template>
         <div v-else class="settled">

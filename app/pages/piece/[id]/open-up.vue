@@ -32,7 +32,8 @@ const count = (d: Decision) => decisions.value.filter(x => x.decision === d).len
 const heading = computed(() => {
   const opening = count('open') + count('in-the-way')
   if (!plan.value || decisions.value.length === 0) return ''
-  if (opening === 0) return 'Nothing has to come apart'
+  const isStuck = plan.value.takeApart.problems.length > 0
+  if (opening === 0 || (moves.value.length === 0 && !isStuck)) return 'Nothing has to come apart'
   return `${opening} joints open in ${moves.value.length} ${moves.value.length === 1 ? 'move' : 'moves'}, ${count('leave-shut')} stay shut`
 })
 /** What has come apart already needs no move; only its way home is planned. */

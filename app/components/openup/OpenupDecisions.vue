@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { describeDuration } from '#core/measure/wall-time'
-import { tagOf } from '#core/piece/facts'
+import { presentJoints, tagOf } from '#core/piece/facts'
 import { jointName } from '#core/piece/names'
 import type { Piece } from '#core/piece/schema'
 import type { Plan } from '#core/plan'
@@ -18,6 +18,9 @@ const { picked } = storeToRefs(selection)
 const jointOf = (id: string) => piece.joints.find(j => j.id === id)!
 const tag = (id: string) => tagOf(jointOf(id))
 const label = (id: string) => jointName(piece, jointOf(id))
+const present = computed(() => new Set(presentJoints(piece).map(j => j.id)))
+/** Of a part that is made again: nothing of it is there yet to be opened, or kept shut. */
+const isNew = (id: string) => !present.value.has(id)
 const shut = (id: string) => piece.choices.leaveShut.includes(id)
 const COLUMNS = [
   { id: 'joint', label: 'Joint' },
@@ -60,11 +63,11 @@ const folded = computed(() => {
             blue: d.decision === 'open' || d.decision === 'in-the-way' || d.decision === 'mend-in-place',
             red: d.decision === 'undecided',
           }">
-          <strong>{{ DECISION_LABELS[d.decision] }}</strong></span>
+          <strong>{{ isNew(d.joint) && d.decision === 'open' ? 'new' : DECISION_LABELS[d.decision] }}</strong></span>
         <br><span class="small">{{ label(d.joint) }}</span>
       </template>
       <template #why="{ row: d }">
-        <PhraseText :phrase="d.why" /><span v-if="d.breakChance" class="small soft">
+        <PhraseText :phrase="d.why" /><span v-if="d.breakChance && !isNew(d.joint)" class="small soft">
           <br>chance of harm
           <FigureValue :figure="d.breakChance" :label="`Chance that opening ${tag(d.joint)} breaks something`"
           /></span>
@@ -74,7 +77,7 @@ const folded = computed(() => {
           <span class="measure">{{ describeDuration(d.margin.inPlaceMin) }}</span> of expected work and harm</span
         >
         <FieldWhatIf
-          v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint)"
+          v-if="(d.decision === 'open' || d.decision === 'in-the-way') && !shut(d.joint) && !isNew(d.joint)"
           :piece="piece"
           :plan="plan"
           :joint="d.joint"
@@ -85,7 +88,7 @@ const folded = computed(() => {
       </template>
       <template #keep="{ row: d }">
         <FieldChipButton
-          v-if="d.decision !== 'leave-shut' || shut(d.joint)"
+          v-if="(d.decision !== 'leave-shut' && !isNew(d.joint)) || shut(d.joint)"
           plain
           label="keep shut"
           :aria-label="`Keep ${tag(d.joint)} shut`"

@@ -49,6 +49,7 @@ export class Workshop {
   }
 
   async start(): Promise<void> {
+    stopped.delete(this.url)
     this.child = spawn(process.execPath, [ENTRY], {
       env: {
         ...process.env,
@@ -87,6 +88,7 @@ export class Workshop {
     const child = this.child
     if (!child || child.exitCode !== null) return
     const gone = new Promise(resolve => child.once('exit', resolve))
+    stopped.add(this.url)
     child.kill(signal)
     await gone
   }
@@ -137,11 +139,20 @@ export class Workshop {
   }
 }
 
+/** Addresses at which nobody answers any more. */
+const stopped = new Set<string>()
+/** A program that was still being fetched when its server was stopped, in the middle of a test or at its end. */
+const isCutOff = (text: string) =>
+  text.includes('Failed to fetch dynamically imported module') && [...stopped].some(url => text.includes(url))
+
 /** Puts on the list what went wrong in a page, also what the framework caught and only wrote down. */
 export function heedErrors(context: BrowserContext, list: string[]): void {
-  context.on('weberror', e => list.push(`page error: ${e.error().message}`))
+  const heed = (text: string) => {
+    if (!isCutOff(text)) list.push(text)
+  }
+  context.on('weberror', e => heed(`page error: ${e.error().message}`))
   context.on('console', (said) => {
-    if (said.type() === 'error' && /\b(Type|Reference|Range)Error\b/.test(said.text())) list.push(said.text())
+    if (said.type() === 'error' && /\b(Type|Reference|Range)Error\b/.test(said.text())) heed(said.text())
   })
 }
 

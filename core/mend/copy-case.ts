@@ -32,6 +32,7 @@ export function noBar(part: Part): Verdict | null {
 
 const size = (id: Size['id'], label: string, value: number, rule: string, inputs: readonly FigureInput[]): Size =>
   sizeMm(id, label, value, rule, inputs, 'drawing')
+/** Its length between shoulders as somebody measured it in the frame, millimetres; null where nobody has. */
 export const dryMm = (c: WoodCase) => c.piece.dryFit?.[partIn(c).id] ?? null
 
 export interface Copied {

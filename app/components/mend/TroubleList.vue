@@ -94,6 +94,17 @@ const nameOf = (trouble: AnsweredTrouble) => {
   border-top: 1px solid var(--rule);
   padding-top: 10px;
 }
+/* A long way on takes two lines on a phone, and widens nothing. */
+.chips :deep(.key-button),
+.chips :deep(.key-button span) {
+  max-width: 100%;
+  white-space: normal;
+  text-align: left;
+}
+ul,
+li {
+  grid-template-columns: minmax(0, 1fr);
+}
 li {
   display: grid;
   gap: 6px;
